@@ -1,0 +1,194 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { chamferDistance } from './distance';
+import type { BinaryImage, GreyImage } from './image';
+import { estimateNoise, findLines } from './lines';
+import { findRegions } from './regions';
+
+/** Seeded noise: mulberry32 by T. Ettinger, public domain. */
+function seeded(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
+    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+const size = 240;
+
+/** Lines drawn by a test: 1 where `isLine` says so. */
+function draw(isLine: (x: number, y: number) => boolean, width = size, height = size): BinaryImage {
+  const data = new Uint8Array(width * height);
+  for (let i = 0; i < data.length; i++) if (isLine((i % width) + 0.5, Math.floor(i / width) + 0.5)) data[i] = 1;
+  return { width, height, data };
+}
+
+const ring = (x: number, y: number, centreX: number, centreY: number, radius: number, stroke = 4) =>
+  Math.abs(Math.hypot(x - centreX, y - centreY) - radius) <= stroke / 2;
+
+describe('chamfer distance', () => {
+  it('agrees with the true distance within the bounds of the 5-7-11 mask (Borgefors 1986: about 2 %)', () => {
+    const isSource = new Uint8Array(101 * 101);
+    isSource[50 * 101 + 50] = 1;
+    const distance = chamferDistance(isSource, 101, 101);
+    for (let i = 0; i < distance.length; i++) {
+      const true5 = 5 * Math.hypot((i % 101) - 50, Math.floor(i / 101) - 50);
+      expect(Math.abs((distance[i] ?? 0) - true5)).toBeLessThanOrEqual(0.03 * true5 + 0.001);
+    }
+  });
+
+  it('gives every pixel the label of a source that is nearest by brute force (seeded)', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1e6 }), (seed) => {
+        const random = seeded(seed);
+        const isSource = Uint8Array.from({ length: 30 * 20 }, () => (random() < 0.03 ? 1 : 0));
+        const labels = Int32Array.from(isSource, (source, i) => (source ? i : -1));
+        const distance = chamferDistance(isSource, 30, 20, labels);
+        const sources = [...isSource.keys()].filter((i) => isSource[i]);
+        return labels.every((label, i) => {
+          if (sources.length === 0) return label === -1;
+          const apart = (j: number) => Math.hypot((i % 30) - (j % 30), Math.floor(i / 30) - Math.floor(j / 30));
+          const nearest = Math.min(...sources.map(apart));
+          return apart(label) <= nearest * 1.06 + 0.001 && Math.abs((distance[i] ?? 0) / 5 - nearest) <= nearest * 0.03 + 0.001;
+        });
+      }),
+      { seed: 41, numRuns: 60 },
+    );
+  });
+});
+
+describe('lines', () => {
+  const truth = draw((x, y) => ring(x, y, 120, 120, 80, 6) || (x > 100 && x < 140 && y > 100 && y < 140));
+  /** Grey scan of the truth under a lighting, an ink darkness and noise. */
+  const scan = (options: { ink: number; slope?: number; noise?: number }): GreyImage => {
+    const random = seeded(5);
+    const data = Uint8Array.from(truth.data, (line, i) => {
+      const paper = 245 - ((options.slope ?? 0) * (i % size)) / size;
+      const noise = (options.noise ?? 0) * (random() + random() + random() + random() - 2) * Math.sqrt(3);
+      return Math.max(0, Math.min(255, paper - (line ? options.ink : 0) + noise));
+    });
+    return { width: size, height: size, data, pxPerMm: 11.8 };
+  };
+
+  it.each([
+    ['clean black', { ink: 230 }],
+    ['under a slope of 120 levels', { ink: 110, slope: 120 }],
+    ['pale (contrast 65)', { ink: 65, noise: 3 }],
+    ['very pale (contrast 25)', { ink: 25, noise: 1.5 }],
+    ['noisy', { ink: 150, noise: 10 }],
+  ])('are found when %s, the solid block kept whole', (_, options) => {
+    const { data, pxPerMm } = findLines(scan(options));
+    const missed = truth.data.reduce((sum, line, i) => sum + (line && !data[i] ? 1 : 0), 0);
+    const invented = truth.data.reduce((sum, line, i) => sum + (!line && data[i] ? 1 : 0), 0);
+    const all = truth.data.reduce((sum, line) => sum + line, 0);
+    expect(missed / all).toBeLessThan(0.03);
+    // One px round every stroke is the blur of a scan; here about 1600 border px.
+    expect(invented / all).toBeLessThan(0.3);
+    expect(data[120 * size + 120]).toBe(1);
+    expect(pxPerMm).toBe(11.8);
+  });
+
+  it('are none on blank paper, clean or noisy', () => {
+    const random = seeded(9);
+    expect(findLines({ width: 90, height: 70, data: new Uint8Array(6300).fill(250) }).data.some(Boolean)).toBe(false);
+    const noisy = Uint8Array.from({ length: 6300 }, () => 230 + 8 * (random() + random() + random() - 1.5));
+    expect(findLines({ width: 90, height: 70, data: noisy }).data.reduce((sum, line) => sum + line, 0)).toBeLessThan(8);
+  });
+
+  it('estimate the noise that was put in (Immerkaer 1996)', () => {
+    const random = seeded(3);
+    const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+    const data = Uint8Array.from({ length: 200 * 200 }, (_, i) => 128 + (i % 200) / 5 + 7 * normal());
+    expect(estimateNoise({ width: 200, height: 200, data })).toBeGreaterThan(6);
+    expect(estimateNoise({ width: 200, height: 200, data })).toBeLessThan(8);
+  });
+});
+
+describe('regions', () => {
+  const face = (gap = 0) =>
+    draw((x, y) => {
+      const inGap = gap > 0 && Math.abs(y - 120) <= gap / 2 && x > 120;
+      return (ring(x, y, 120, 120, 90) && !inGap) || ring(x, y, 95, 100, 14) || (Math.abs(y - 150) < 2 && Math.hypot(x - 120, y - 120) < 90);
+    });
+
+  it('finds closed areas, the outside, and gives line pixels to the nearest', () => {
+    const found = findRegions(face());
+    expect(found.count).toBe(3);
+    expect(found.labels[0]).toBe(0);
+    const inner = found.labels[100 * size + 95] ?? 0;
+    const area = found.regions.find(({ id }) => id === inner)?.areaPx ?? 0;
+    // The nearest-region rule gives the eye its own side of the line: a disk up to the middle of the stroke, radius 14.
+    expect(area).toBeGreaterThan(Math.PI * 13.2 ** 2);
+    expect(area).toBeLessThan(Math.PI * 14.8 ** 2);
+    expect(found.regions.every(({ touchesEdge }) => !touchesEdge)).toBe(true);
+    expect(found.adjacency.some(({ labels: [a, b] }) => a === 0 && b > 0)).toBe(true);
+  });
+
+  it.each([2, 5, 8])('closes a break of %i px and says where', (gap) => {
+    const found = findRegions(face(gap), { maxGapPx: 10 });
+    expect(found.count).toBe(3);
+    expect(found.closings).toHaveLength(1);
+    expect(Math.abs((found.closings[0]?.xPx ?? 0) - 210)).toBeLessThan(6);
+    expect(Math.abs((found.closings[0]?.yPx ?? 0) - 120)).toBeLessThan(6);
+  });
+
+  it('leaves an opening wider than the gap open', () => expect(findRegions(face(24), { maxGapPx: 10 }).labels[100 * size + 180]).toBe(0));
+
+  it('keeps a tapering shape and a narrow strip whole', () => {
+    const wedge = draw((x, y) => x > 20 && x < 220 && (Math.abs(Math.abs(y - 120) - (x - 15) / 4) < 2 || (Math.abs(x - 218) < 2 && Math.abs(y - 120) < 52)));
+    const strip = draw((x, y) => x > 20 && x < 220 && Math.abs(y - 120) < 6 && (Math.abs(Math.abs(y - 120) - 4.5) < 1.5 || x < 23 || x > 217));
+    expect(findRegions(wedge).count).toBe(1);
+    expect(findRegions(strip).count).toBe(1);
+  });
+
+  it('agrees with plain four-connected components when nothing is to be closed (seeded)', () => {
+    fc.assert(
+      fc.property(fc.array(fc.record({ x: fc.integer({ min: 30, max: 210 }), y: fc.integer({ min: 30, max: 210 }), r: fc.integer({ min: 10, max: 60 }) }), { minLength: 1, maxLength: 4 }), (rings) => {
+        const lines = draw((x, y) => rings.some((one) => ring(x, y, one.x, one.y, one.r, 5)));
+        const plain = plainComponents(lines).filter((area) => area >= 16).length;
+        const found = findRegions(lines, { maxGapPx: 0, leastAreaPx: 16 });
+        // One component is the outside, or two where a ring cuts a corner off the picture.
+        return Math.abs(found.count - (plain - 1)) <= 1 && found.labels.every((label) => label <= found.count);
+      }),
+      { seed: 77, numRuns: 25 },
+    );
+  });
+
+  it('answers without lines and with nothing but lines', () => {
+    expect(findRegions(draw(() => false)).count).toBe(0);
+    expect(findRegions(draw(() => true)).count).toBe(0);
+    expect(() => findRegions(draw(() => false), { maxGapPx: -1 })).toThrow(RangeError);
+  });
+
+  it('tells its stages', () => {
+    const shares: number[] = [];
+    findRegions(face(), { onProgress: (_, share) => shares.push(share) });
+    expect(shares.length).toBeGreaterThan(2);
+    expect(shares).toEqual(shares.toSorted((a, b) => a - b));
+  });
+});
+
+/** Plain reference: areas of four-connected paper components. */
+function plainComponents({ width, data }: BinaryImage): number[] {
+  const seen = Uint8Array.from(data);
+  const areas: number[] = [];
+  for (let start = 0; start < seen.length; start++) {
+    if (seen[start]) continue;
+    const waiting = [start];
+    seen[start] = 1;
+    let area = 0;
+    while (waiting.length > 0) {
+      const i = waiting.pop() ?? 0;
+      area++;
+      for (const j of [i - 1, i + 1, i - width, i + width]) {
+        if (j < 0 || j >= seen.length || seen[j] || (Math.abs(j - i) === 1 && Math.floor(j / width) !== Math.floor(i / width))) continue;
+        seen[j] = 1;
+        waiting.push(j);
+      }
+    }
+    areas.push(area);
+  }
+  return areas;
+}

@@ -1,0 +1,10 @@
+import { z } from 'zod';
+
+/** The one shape of every error answer: what is wrong, and what to do. */
+export const problemSchema = z.object({
+  code: z.string(),
+  message: z.string(),
+  remedy: z.string(),
+  field: z.string().optional(),
+});
+export type Problem = z.infer<typeof problemSchema>;

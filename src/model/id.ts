@@ -1,0 +1,7 @@
+import { z } from 'zod';
+
+/** A lasting name of a thing: letters, digits and dashes, 1 to 64 of them. Made with crypto.randomUUID() or, in demo data, by hand. */
+export const idSchema = z.string().regex(/^[A-Za-z0-9-]{1,64}$/, 'an id is 1 to 64 letters, digits and dashes');
+
+/** SHA-256 of a blob, 64 lower-case hex digits. Blobs never change, so the digest is their name. */
+export const sha256Schema = z.string().regex(/^[0-9a-f]{64}$/, 'a blob is named by its SHA-256, 64 hex digits');

@@ -1,0 +1,17 @@
+import { z } from 'zod';
+import { idSchema } from './id';
+
+/** The roles of a group, light to dark. */
+export const roles = ['highlight', 'base', 'midtone', 'shadow', 'deepest'] as const;
+export type Role = (typeof roles)[number];
+
+/** A rung keeps the code beside the id, so that a ladder stays readable when its marker has left the rack. */
+export const rungSchema = z.object({
+  markerId: idSchema,
+  code: z.string().min(1).max(40),
+});
+export type Rung = z.infer<typeof rungSchema>;
+
+/** Markers of one group from light to dark: one for a tiny spot, six at the most. */
+export const ladderSchema = z.object({ rungs: z.array(rungSchema).min(1).max(6) });
+export type Ladder = z.infer<typeof ladderSchema>;

@@ -1,0 +1,9 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    include: ['src/**/*.test.ts', 'tests/server/**/*.test.ts', 'tests/core/**/*.test.ts', 'demo/**/*.test.ts'],
+    testTimeout: 30_000,
+    hookTimeout: 60_000,
+  },
+});

@@ -99,7 +99,7 @@ export function findRegions(lines: BinaryImage, options: FindRegionsOptions = {}
   tell('Running the colour under the lines', 0.7);
   const rim = rimPixels(basins, width, height);
   const rimLength = Math.max(1, 2 * (width + height) - 4);
-  const labelOfBasin = numberRegions(basins, target, (basin) => (rim[basin] as number) / rimLength >= outsideShareOfRim);
+  const labelOfBasin = numberRegions(target, (basin) => (rim[basin] as number) / rimLength >= outsideShareOfRim);
   const labels = new Uint16Array(width * height);
   const isPaper = new Uint8Array(width * height);
   for (let i = 0; i < labels.length; i++) {
@@ -121,7 +121,7 @@ export function findRegions(lines: BinaryImage, options: FindRegionsOptions = {}
 }
 
 /** Label of every basin in reading order of its first pixel: 0 outside, undefined for what becomes line. */
-function numberRegions(basins: Basins, target: number[], isOutside: (basin: number) => boolean): (number | undefined)[] {
+function numberRegions(target: number[], isOutside: (basin: number) => boolean): (number | undefined)[] {
   let next = 0;
   const own = target.map((to, basin) => {
     if (to !== basin) return undefined;

@@ -1,0 +1,35 @@
+import node from '@astrojs/node';
+import react from '@astrojs/react';
+import tailwindcss from '@tailwindcss/vite';
+import { defineConfig } from 'astro/config';
+import { guardRequest } from './src/server/http/guard';
+
+export default defineConfig({
+  output: 'server',
+  adapter: node({ mode: 'standalone' }),
+  integrations: [react()],
+  security: { checkOrigin: true, allowedDomains: [{ hostname: '127.0.0.1' }, { hostname: 'localhost' }] },
+  devToolbar: { enabled: false },
+  experimental: {
+    csp: {
+      directives: [
+        "default-src 'self'",
+        "img-src 'self' blob: data:",
+        "connect-src 'self'",
+        "worker-src 'self'",
+        "object-src 'none'",
+        "base-uri 'none'",
+        "form-action 'self'",
+        "frame-ancestors 'none'",
+      ],
+    },
+  },
+  vite: {
+    plugins: [
+      tailwindcss(),
+      { name: 'guard-in-dev', configureServer: (server) => void server.middlewares.use(guardRequest) },
+    ],
+    worker: { format: 'es' },
+    optimizeDeps: { include: ['comlink', 'culori', 'zod', 'idb', 'zustand', 'radix-ui', 'lucide-react', 'd3'] },
+  },
+});

@@ -1,0 +1,27 @@
+import { Sequelize } from 'sequelize';
+import { defineModels, type Models } from './models';
+
+export type Database = Models & { sequelize: Sequelize };
+
+/** Opens a pool on a PostgreSQL address (postgres://...). Nothing is contacted before the first query. */
+export function openDatabase(url: string): Database {
+  const sequelize = new Sequelize(url, {
+    dialect: 'postgres',
+    logging: false,
+    pool: { max: 8, idle: 10_000, acquire: 8_000 },
+    dialectOptions: { connectionTimeoutMillis: 4_000, keepAlive: true },
+  });
+  return { sequelize, ...defineModels(sequelize) };
+}
+
+let opened: Database | undefined;
+
+/** The database of this server process, opened at the first call from AQUACHROME_DATABASE_URL. */
+export function database(): Database {
+  if (!opened) {
+    const url = process.env.AQUACHROME_DATABASE_URL;
+    if (!url) throw new Error('AQUACHROME_DATABASE_URL is not set: start with ./run demo or ./run dev.');
+    opened = openDatabase(url);
+  }
+  return opened;
+}

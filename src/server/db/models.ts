@@ -1,0 +1,116 @@
+import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type ModelStatic, type Sequelize } from 'sequelize';
+import type { Make } from '#model/make';
+import type { CodeRule, Lab, Marker } from '#model/marker';
+import type { Operation } from '#model/operation';
+
+export interface MakeRow extends Model<InferAttributes<MakeRow>, InferCreationAttributes<MakeRow>> {
+  id: string;
+  revision: number;
+  document: Make;
+  createdAt: CreationOptional<Date>;
+  updatedAt: CreationOptional<Date>;
+}
+
+/** One batch as it was applied: its id makes sure that it is never applied twice. */
+export interface MakeBatchRow extends Model<InferAttributes<MakeBatchRow>, InferCreationAttributes<MakeBatchRow>> {
+  makeId: string;
+  batchId: string;
+  revision: number;
+  operations: Operation[];
+  createdAt: CreationOptional<Date>;
+}
+
+export interface BlobRow extends Model<InferAttributes<BlobRow>, InferCreationAttributes<BlobRow>> {
+  sha256: string;
+  mediaType: string;
+  bytes: Buffer;
+  createdAt: CreationOptional<Date>;
+}
+
+export interface MarkerLineRow extends Model<InferAttributes<MarkerLineRow>, InferCreationAttributes<MarkerLineRow>> {
+  id: string;
+  name: string;
+  rule: CodeRule;
+  note: string | null;
+}
+
+export interface MarkerRow extends Model<InferAttributes<MarkerRow>, InferCreationAttributes<MarkerRow>> {
+  id: string;
+  lineId: string;
+  code: string;
+  family: string | null;
+  group: string | null;
+  depth: number | null;
+  lab: Lab | null;
+  owned: boolean;
+  state: NonNullable<Marker['state']>;
+}
+
+export type Models = {
+  makes: ModelStatic<MakeRow>;
+  makeBatches: ModelStatic<MakeBatchRow>;
+  blobs: ModelStatic<BlobRow>;
+  markerLines: ModelStatic<MarkerLineRow>;
+  markers: ModelStatic<MarkerRow>;
+};
+
+const { BLOB, BOOLEAN, DATE, DOUBLE, INTEGER, JSONB, TEXT } = DataTypes;
+
+/** The tables as the migrations make them. */
+export function defineModels(sequelize: Sequelize): Models {
+  const createdAt = { type: DATE, field: 'created_at', allowNull: false };
+  return {
+    makes: sequelize.define<MakeRow>(
+      'make',
+      {
+        id: { type: TEXT, primaryKey: true },
+        revision: { type: INTEGER, allowNull: false },
+        document: { type: JSONB, allowNull: false },
+        createdAt,
+        updatedAt: { type: DATE, field: 'updated_at', allowNull: false },
+      },
+      { tableName: 'makes', timestamps: true },
+    ),
+    makeBatches: sequelize.define<MakeBatchRow>(
+      'makeBatch',
+      {
+        makeId: { type: TEXT, field: 'make_id', primaryKey: true },
+        batchId: { type: TEXT, field: 'batch_id', primaryKey: true },
+        revision: { type: INTEGER, allowNull: false },
+        operations: { type: JSONB, allowNull: false },
+        createdAt,
+      },
+      { tableName: 'make_batches', timestamps: true, updatedAt: false },
+    ),
+    blobs: sequelize.define<BlobRow>(
+      'blob',
+      {
+        sha256: { type: TEXT, primaryKey: true },
+        mediaType: { type: TEXT, field: 'media_type', allowNull: false },
+        bytes: { type: BLOB, allowNull: false },
+        createdAt,
+      },
+      { tableName: 'blobs', timestamps: true, updatedAt: false },
+    ),
+    markerLines: sequelize.define<MarkerLineRow>(
+      'markerLine',
+      { id: { type: TEXT, primaryKey: true }, name: { type: TEXT, allowNull: false }, rule: { type: JSONB, allowNull: false }, note: TEXT },
+      { tableName: 'marker_lines', timestamps: false },
+    ),
+    markers: sequelize.define<MarkerRow>(
+      'marker',
+      {
+        id: { type: TEXT, primaryKey: true },
+        lineId: { type: TEXT, field: 'line_id', allowNull: false },
+        code: { type: TEXT, allowNull: false },
+        family: TEXT,
+        group: { type: TEXT, field: 'group_digit' },
+        depth: DOUBLE,
+        lab: JSONB,
+        owned: { type: BOOLEAN, allowNull: false },
+        state: { type: TEXT, allowNull: false },
+      },
+      { tableName: 'markers', timestamps: false },
+    ),
+  };
+}

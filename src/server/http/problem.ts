@@ -1,0 +1,60 @@
+import { BaseError, ConnectionAcquireTimeoutError, ConnectionError, DatabaseError, ForeignKeyConstraintError } from 'sequelize';
+import { z } from 'zod';
+import type { Problem } from '#model/api/problem';
+
+/** What an endpoint throws: a problem with its HTTP status. */
+export class ProblemError extends Error {
+  constructor(
+    readonly status: number,
+    readonly problem: Problem,
+    /** More for the client, beside the problem: the state a conflict met. */
+    readonly details: Record<string, unknown> = {},
+  ) {
+    super(problem.message);
+  }
+}
+
+export function notFound(what: string): ProblemError {
+  return new ProblemError(404, { code: 'not-found', message: `There is no ${what}.`, remedy: 'It may have been deleted. Go back to the table.' });
+}
+
+function isDatabaseAway(error: unknown): boolean {
+  if (error instanceof ConnectionError || error instanceof ConnectionAcquireTimeoutError) return true;
+  const parent = error instanceof DatabaseError ? (error.parent as { code?: string; message?: string }) : (error as { code?: string; message?: string });
+  const code = parent?.code ?? '';
+  return /^(57P|08)/.test(code) || /^E(CONN|PIPE|TIMEDOUT)/.test(code) || /Connection terminated|not queryable|ConnectionManager.getConnection/.test(parent?.message ?? '');
+}
+
+/** The problem and status for anything thrown; what nobody foresaw is logged and told as such. */
+export function problemOf(error: unknown): ProblemError {
+  if (error instanceof ProblemError) return error;
+  if (error instanceof z.ZodError) {
+    const issue = error.issues[0];
+    const field = issue?.path.join('.') ?? '';
+    return new ProblemError(400, {
+      code: 'bad-request',
+      message: field ? `${field}: ${issue?.message}` : (issue?.message ?? 'The request does not fit.'),
+      remedy: 'Correct it and send it again; nothing was changed.',
+      ...(field ? { field } : {}),
+    });
+  }
+  if (error instanceof ForeignKeyConstraintError) return notFound('such thing to attach this to');
+  if (isDatabaseAway(error)) {
+    return new ProblemError(503, {
+      code: 'database-away',
+      message: 'The database does not answer.',
+      remedy: 'What you do is kept in this browser and sent when it is back. If it stays away, start it again with ./run demo.',
+    });
+  }
+  console.error(error instanceof BaseError ? error.message : '', error);
+  return new ProblemError(500, {
+    code: 'unforeseen',
+    message: 'Something went wrong that was not foreseen.',
+    remedy: 'Nothing was changed. Try once more; if it comes again, the log of the server says more.',
+  });
+}
+
+export function problemResponse(error: unknown): Response {
+  const { status, problem, details } = problemOf(error);
+  return Response.json({ ...problem, ...details }, { status, headers: { 'cache-control': 'no-store' } });
+}

@@ -72,7 +72,7 @@ const anyOperation: fc.Arbitrary<Operation> = fc.oneof(
     kind: fc.constant('setLadder' as const),
     pictureId: fc.constant('p1'),
     elementId: anyElementId,
-    ladder: fc.option(fc.constant({ rungs: [{ markerId: 'm9', code: 'ROSE12' }] })),
+    ladder: fc.option(fc.record({ rungs: fc.constant([{ markerId: 'm9', code: 'ROSE12' }]) })),
   }),
 );
 

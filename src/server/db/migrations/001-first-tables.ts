@@ -43,5 +43,7 @@ export const firstTables: Migration = {
       state text NOT NULL,
       UNIQUE (line_id, code)
     )`,
+    // What happened once in the life of this database and must not happen again, such as the loading of the demo data.
+    'CREATE TABLE once_done (name text PRIMARY KEY, done_at timestamptz NOT NULL DEFAULT now())',
   ],
 };

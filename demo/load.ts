@@ -1,0 +1,87 @@
+/** Loads the demo data into an empty database; leaves any other as it is. */
+import { readFile } from 'node:fs/promises';
+import { QueryTypes } from 'sequelize';
+import sharp from 'sharp';
+import type { Operation } from '#model/operation';
+import { encodeLabelMap } from '#core/picture/label-map';
+import { findLines } from '#core/picture/lines';
+import { toRegionMap } from '#core/picture/region-map';
+import { findRegions } from '#core/picture/regions';
+import { type Database, openDatabase } from '#server/db/database';
+import { decodeGrey } from '#server/decode/original';
+import { keepBlob } from '#server/store/blobs';
+import { applyBatch, createMake } from '#server/store/makes';
+import { addToRack } from '#server/store/rack';
+import { type DemoMake, demoMakes } from './balloon-post';
+import { demoLine, demoMarkers } from './marker-line';
+
+/** Pictures, regions and elements of a demo make, as the operations a maker would have made. */
+async function operationsOf(database: Database, make: DemoMake): Promise<Operation[]> {
+  const { id: pictureId, name, file, widthMm, unitsPerMm } = make.picture;
+  const bytes = await readFile(new URL(`line-images/${file}`, import.meta.url));
+  const { png, widthPx, heightPx, heightMm } = await decodeGrey(bytes, widthMm);
+  const { data } = await sharp(png).extractChannel(0).raw().toBuffer({ resolveWithObject: true });
+  const pxPerMm = widthPx / widthMm;
+  const found = findRegions(findLines({ width: widthPx, height: heightPx, data: new Uint8Array(data), pxPerMm }));
+  let count = 0;
+  const regionMap = toRegionMap(found, {
+    pxPerMm,
+    labelMap: await keepBlob(database, 'application/octet-stream', encodeLabelMap(found.labels)),
+    newId: () => `${pictureId}-region-${++count}`,
+  });
+  const regionAt = ([x, y]: readonly [number, number]): string => {
+    const label = found.labels[Math.floor((y / unitsPerMm) * pxPerMm) * widthPx + Math.floor((x / unitsPerMm) * pxPerMm)];
+    const region = regionMap.regions.find((candidate) => candidate.label === label);
+    if (!region) throw new Error(`Demo make "${make.name}": no region at ${x}, ${y} of ${file}.`);
+    return region.id;
+  };
+  const markers = new Map(demoMarkers().map((marker) => [marker.code, marker]));
+  const rung = (code: string) => {
+    const marker = markers.get(code);
+    if (!marker) throw new Error(`Demo make "${make.name}": no marker ${code}.`);
+    return { markerId: marker.id, code };
+  };
+  const elements = make.elements.map((element, index): Operation => ({
+    kind: 'addElement',
+    pictureId,
+    index,
+    element: {
+      id: `${pictureId}-element-${index + 1}`,
+      name: element.name,
+      regionIds: [...new Set(element.points.map(regionAt))],
+      ...(element.codes ? { ladder: { rungs: element.codes.map(rung) } } : {}),
+    },
+  }));
+  const original = { sha256: await keepBlob(database, 'image/svg+xml', bytes), mediaType: 'image/svg+xml', fileName: file };
+  const grey = { sha256: await keepBlob(database, 'image/png;aquachrome=grey', png), widthPx, heightPx };
+  return [
+    { kind: 'addPicture', index: 0, picture: { id: pictureId, name, widthMm, heightMm, original, grey, regionMap, elements: [] } },
+    ...elements,
+  ];
+}
+
+const onceName = 'demo-data';
+
+/**
+ * Loads the demo data once in the life of a database. A first start that was cut short goes on where it stopped, since every
+ * step may be done twice; a demo make that the maker deleted does not come back.
+ * @returns whether anything was loaded.
+ */
+export async function loadDemo(database: Database): Promise<boolean> {
+  const { sequelize } = database;
+  const done = await sequelize.query('SELECT 1 FROM once_done WHERE name = :name', { replacements: { name: onceName }, type: QueryTypes.SELECT });
+  if (done.length > 0) return false;
+  await addToRack(database, [demoLine], demoMarkers());
+  for (const make of demoMakes) {
+    await createMake(database, { id: make.id, name: make.name });
+    await applyBatch(database, make.id, { batchId: `demo-${make.id}`, baseRevision: 0, operations: await operationsOf(database, make) });
+  }
+  await sequelize.query('INSERT INTO once_done (name) VALUES (:name) ON CONFLICT DO NOTHING', { replacements: { name: onceName } });
+  return true;
+}
+
+if (process.argv[1]?.endsWith('demo/load.ts')) {
+  const database = openDatabase(process.env.AQUACHROME_DATABASE_URL ?? '');
+  if (await loadDemo(database)) console.log('Demo data loaded.');
+  await database.sequelize.close();
+}

@@ -1,0 +1,35 @@
+# What the scripts say, and where they keep things.
+say() { printf '%s\n' "$*"; }
+fail() { printf '\nAquachrome: %s\n' "$*" >&2; exit 1; }
+
+checkout_key=$(printf '%s' "$root" | sha256sum | cut -c1-12)
+state="$root/.aquachrome"
+if ! mkdir -p "$state" 2>/dev/null || [ ! -w "$state" ]; then
+  state="/var/tmp/aquachrome-$checkout_key-$(id -u)"
+  mkdir -p "$state" 2>/dev/null || fail "neither $root nor /var/tmp can be written to. Make one of them writable."
+fi
+
+is_root() { [ "$(id -u)" -eq 0 ]; }
+
+port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
+
+# First free port from $1 on.
+free_port() {
+  local port
+  for ((port = $1; port < $1 + 40; port++)); do
+    if ! port_taken "$port"; then echo "$port"; return; fi
+  done
+  fail "ports $1 to $port are all taken. Stop one of the programs on them, or set AQUACHROME_PORT."
+}
+
+need_space() {
+  local folder=$1 mb=$2 free
+  free=$(df -Pm "$folder" | awk 'NR==2 {print $4}')
+  [ "$free" -ge "$mb" ] || fail "no space left: $folder has $free MB free, $mb MB are needed. Make room and start again; nothing was changed."
+}
+
+# One start at a time: the second waits. The lock's descriptor (9) is closed for everything that stays running.
+lock_starts() {
+  exec 9>"$state/start.lock"
+  flock -n 9 || { say "Another start is under way: waiting for it."; flock 9; }
+}

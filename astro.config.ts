@@ -25,10 +25,7 @@ export default defineConfig({
     },
   },
   vite: {
-    plugins: [
-      tailwindcss(),
-      { name: 'guard-in-dev', configureServer: (server) => void server.middlewares.use(guardRequest) },
-    ],
+    plugins: [tailwindcss(), { name: 'guard-in-dev', configureServer: (server) => void server.middlewares.use(guardRequest) }],
     worker: { format: 'es' },
     optimizeDeps: { include: ['comlink', 'culori', 'zod', 'idb', 'zustand', 'radix-ui', 'lucide-react', 'd3'] },
   },

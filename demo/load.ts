@@ -41,17 +41,19 @@ async function operationsOf(database: Database, make: DemoMake): Promise<Operati
     if (!marker) throw new Error(`Demo make "${make.name}": no marker ${code}.`);
     return { markerId: marker.id, code };
   };
-  const elements = make.elements.map((element, index): Operation => ({
-    kind: 'addElement',
-    pictureId,
-    index,
-    element: {
-      id: `${pictureId}-element-${index + 1}`,
-      name: element.name,
-      regionIds: [...new Set(element.points.map(regionAt))],
-      ...(element.codes ? { ladder: { rungs: element.codes.map(rung) } } : {}),
-    },
-  }));
+  const elements = make.elements.map(
+    (element, index): Operation => ({
+      kind: 'addElement',
+      pictureId,
+      index,
+      element: {
+        id: `${pictureId}-element-${index + 1}`,
+        name: element.name,
+        regionIds: [...new Set(element.points.map(regionAt))],
+        ...(element.codes ? { ladder: { rungs: element.codes.map(rung) } } : {}),
+      },
+    }),
+  );
   const original = { sha256: await keepBlob(database, 'image/svg+xml', bytes), mediaType: 'image/svg+xml', fileName: file };
   const grey = { sha256: await keepBlob(database, 'image/png;aquachrome=grey', png), widthPx, heightPx };
   return [
@@ -69,7 +71,10 @@ const onceName = 'demo-data';
  */
 export async function loadDemo(database: Database): Promise<boolean> {
   const { sequelize } = database;
-  const done = await sequelize.query('SELECT 1 FROM once_done WHERE name = :name', { replacements: { name: onceName }, type: QueryTypes.SELECT });
+  const done = await sequelize.query('SELECT 1 FROM once_done WHERE name = :name', {
+    replacements: { name: onceName },
+    type: QueryTypes.SELECT,
+  });
   if (done.length > 0) return false;
   await addToRack(database, [demoLine], demoMarkers());
   for (const make of demoMakes) {

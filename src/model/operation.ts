@@ -23,7 +23,10 @@ export const operationSchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('assignRegions'),
     pictureId: idSchema,
-    assignments: z.array(z.object({ regionId: idSchema, elementId: idSchema.nullable() })).min(1).max(5000),
+    assignments: z
+      .array(z.object({ regionId: idSchema, elementId: idSchema.nullable() }))
+      .min(1)
+      .max(5000),
   }),
   z.object({ kind: z.literal('setLadder'), pictureId: idSchema, elementId: idSchema, ladder: ladderSchema.nullable() }),
 ]);

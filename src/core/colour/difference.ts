@@ -8,8 +8,5 @@ const ciede2000 = differenceCiede2000(1, 1, 1);
  * Sharma, Wu and Dalal (2005), The CIEDE2000 color-difference formula: implementation notes, Color Research and Application 30(1).
  */
 export function deltaE00(first: Lab, second: Lab): number {
-  return ciede2000(
-    { mode: 'lab65', l: first.L, a: first.a, b: first.b },
-    { mode: 'lab65', l: second.L, a: second.a, b: second.b },
-  );
+  return ciede2000({ mode: 'lab65', l: first.L, a: first.a, b: first.b }, { mode: 'lab65', l: second.L, a: second.a, b: second.b });
 }

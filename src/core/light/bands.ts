@@ -14,7 +14,10 @@ export function cutBands(shading: Float32Array, shares: readonly number[]): Uint
   if (shares.some((share) => !(share >= 0 && share <= 1)) || Math.abs(sum - 1) > 1e-6) {
     throw new RangeError(`cutBands expects shares of 0 to 1 with the sum 1, got ${shares.join(' + ')} = ${sum}`);
   }
-  const values = shading.filter((value) => !Number.isNaN(value)).sort().reverse();
+  const values = shading
+    .filter((value) => !Number.isNaN(value))
+    .sort()
+    .reverse();
   const bands = new Uint8Array(shading.length);
   if (values.length === 0) return bands;
   const cuts = placeCuts(values, shares);

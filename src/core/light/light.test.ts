@@ -138,7 +138,11 @@ describe('shading and bands', () => {
 
   it('has the band areas of an analytic sphere: under a lamp straight above, shares are rings of known radius', () => {
     const bands = cutBands(shade(form, { kind: 'distant', azimuthDeg: 0, heightDeg: 90 }), [0.25, 0.75]);
-    const farthestInside = Math.max(...[...bands].map((band, i) => (band === 1 ? Math.hypot((i % mask.width) + 0.5 - mask.centre, Math.floor(i / mask.width) + 0.5 - mask.centre) : 0)));
+    const farthestInside = Math.max(
+      ...[...bands].map((band, i) =>
+        band === 1 ? Math.hypot((i % mask.width) + 0.5 - mask.centre, Math.floor(i / mask.width) + 0.5 - mask.centre) : 0,
+      ),
+    );
     expect(farthestInside).toBeGreaterThan(48);
     expect(farthestInside).toBeLessThan(52.5);
   });

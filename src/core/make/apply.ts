@@ -83,7 +83,10 @@ export function applyOperation(make: Make, operation: Operation): Make {
         const { element, index } = operation;
         if (picture.elements.some(({ id }) => id === element.id)) throw new OperationError('The picture has this element already.');
         const added = { ...picture, elements: insertAt(picture.elements, index, { ...element, regionIds: [] }) };
-        return assign(added, element.regionIds.map((regionId) => ({ regionId, elementId: element.id })));
+        return assign(
+          added,
+          element.regionIds.map((regionId) => ({ regionId, elementId: element.id })),
+        );
       });
     case 'removeElement':
       return withPicture(make, operation.pictureId, (picture) => {

@@ -36,10 +36,7 @@ export function invertOperation(before: Make, operation: Operation): Operation[]
       if (!picture) return [];
       const known = new Set(operation.regionMap?.regions.map(({ id }) => id));
       const lost = picture.elements.flatMap(({ regionIds }) => regionIds.filter((id) => !known.has(id)));
-      return [
-        { kind: 'setRegionMap', pictureId: picture.id, regionMap: picture.regionMap ?? null },
-        ...presentAssignments(picture, lost),
-      ];
+      return [{ kind: 'setRegionMap', pictureId: picture.id, regionMap: picture.regionMap ?? null }, ...presentAssignments(picture, lost)];
     }
     case 'addElement':
       if (!picture) return [];
@@ -48,13 +45,16 @@ export function invertOperation(before: Make, operation: Operation): Operation[]
         ...presentAssignments(picture, operation.element.regionIds),
       ];
     case 'removeElement':
-      return picture && element
-        ? [{ kind: 'addElement', pictureId: picture.id, element, index: picture.elements.indexOf(element) }]
-        : [];
+      return picture && element ? [{ kind: 'addElement', pictureId: picture.id, element, index: picture.elements.indexOf(element) }] : [];
     case 'renameElement':
       return element ? [{ ...operation, name: element.name }] : [];
     case 'assignRegions':
-      return picture ? presentAssignments(picture, operation.assignments.map(({ regionId }) => regionId)) : [];
+      return picture
+        ? presentAssignments(
+            picture,
+            operation.assignments.map(({ regionId }) => regionId),
+          )
+        : [];
     case 'setLadder':
       return [{ ...operation, ladder: element?.ladder ?? null }];
   }

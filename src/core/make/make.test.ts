@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { Ladder } from '#model/ladder';
 import { type Make, makeSchema } from '#model/make';
 import { type Operation, operationSchema } from '#model/operation';
 import { applyOperation, applyOperations, OperationError } from './apply';
@@ -47,14 +48,29 @@ function startingMake(): Make {
   });
 }
 
+const otherLadder: Ladder = { rungs: [{ markerId: 'm9', code: 'ROSE12' }] };
 const anyElementId = fc.constantFrom('e1', 'e2', 'e3');
 const anyRegion = fc.constantFrom(...regionIds);
 const anyOperation: fc.Arbitrary<Operation> = fc.oneof(
   fc.record({ kind: fc.constant('renameMake' as const), name: fc.constantFrom('One', 'Two') }),
-  fc.record({ kind: fc.constant('setLamp' as const), lamp: fc.record({ kind: fc.constant('distant' as const), azimuthDeg: fc.integer({ min: 0, max: 359 }), heightDeg: fc.integer({ min: 5, max: 90 }) }) }),
-  fc.record({ kind: fc.constant('setSchool' as const), school: fc.constantFrom('wetBaseDarkToLight' as const, 'palestDeepestMiddle' as const) }),
+  fc.record({
+    kind: fc.constant('setLamp' as const),
+    lamp: fc.record({
+      kind: fc.constant('distant' as const),
+      azimuthDeg: fc.integer({ min: 0, max: 359 }),
+      heightDeg: fc.integer({ min: 5, max: 90 }),
+    }),
+  }),
+  fc.record({
+    kind: fc.constant('setSchool' as const),
+    school: fc.constantFrom('wetBaseDarkToLight' as const, 'palestDeepestMiddle' as const),
+  }),
   fc.record({ kind: fc.constant('removePicture' as const), pictureId: fc.constant('p1') }),
-  fc.record({ kind: fc.constant('setRegionMap' as const), pictureId: fc.constant('p1'), regionMap: fc.constantFrom(null, regionMap(['r1', 'r4']), regionMap(regionIds)) }),
+  fc.record({
+    kind: fc.constant('setRegionMap' as const),
+    pictureId: fc.constant('p1'),
+    regionMap: fc.constantFrom(null, regionMap(['r1', 'r4']), regionMap(regionIds)),
+  }),
   fc.record({
     kind: fc.constant('addElement' as const),
     pictureId: fc.constant('p1'),
@@ -62,7 +78,12 @@ const anyOperation: fc.Arbitrary<Operation> = fc.oneof(
     element: fc.record({ id: anyElementId, name: fc.constant('Belly'), regionIds: fc.uniqueArray(anyRegion, { maxLength: 3 }) }),
   }),
   fc.record({ kind: fc.constant('removeElement' as const), pictureId: fc.constant('p1'), elementId: anyElementId }),
-  fc.record({ kind: fc.constant('renameElement' as const), pictureId: fc.constant('p1'), elementId: anyElementId, name: fc.constant('Hat') }),
+  fc.record({
+    kind: fc.constant('renameElement' as const),
+    pictureId: fc.constant('p1'),
+    elementId: anyElementId,
+    name: fc.constant('Hat'),
+  }),
   fc.record({
     kind: fc.constant('assignRegions' as const),
     pictureId: fc.constant('p1'),
@@ -72,7 +93,7 @@ const anyOperation: fc.Arbitrary<Operation> = fc.oneof(
     kind: fc.constant('setLadder' as const),
     pictureId: fc.constant('p1'),
     elementId: anyElementId,
-    ladder: fc.option(fc.record({ rungs: fc.constant([{ markerId: 'm9', code: 'ROSE12' }]) })),
+    ladder: fc.option(fc.constant(otherLadder)),
   }),
 );
 
@@ -128,7 +149,9 @@ describe('operations of a make', () => {
 
   it('that name what is not there are refused with words', () => {
     const make = startingMake();
-    expect(() => applyOperation(make, { kind: 'renameElement', pictureId: 'p1', elementId: 'zz', name: 'Hat' })).toThrow('The picture has no element zz.');
+    expect(() => applyOperation(make, { kind: 'renameElement', pictureId: 'p1', elementId: 'zz', name: 'Hat' })).toThrow(
+      'The picture has no element zz.',
+    );
     expect(() => invertOperation(make, { kind: 'removePicture', pictureId: 'zz' })).toThrow(OperationError);
   });
 
@@ -136,7 +159,12 @@ describe('operations of a make', () => {
     const make = startingMake();
     expect(nextThing(newMake({ id: 'x', name: 'Empty' })).station).toBe('picture');
     expect(nextThing(make)).toEqual({ station: 'groups', words: '1 element needs a ladder' });
-    const dressed = applyOperation(make, { kind: 'setLadder', pictureId: 'p1', elementId: 'e1', ladder: { rungs: [{ markerId: 'm', code: 'ROSE12' }] } });
+    const dressed = applyOperation(make, {
+      kind: 'setLadder',
+      pictureId: 'p1',
+      elementId: 'e1',
+      ladder: { rungs: [{ markerId: 'm', code: 'ROSE12' }] },
+    });
     expect(nextThing(dressed)).toEqual({ station: 'elements', words: '1 area still white' });
     expect(progressOfPicture(dressed.pictures[0] ?? expect.fail())).toMatchObject({ regions: 4, whiteRegions: 1, elements: 2 });
   });

@@ -38,7 +38,10 @@ export function nextThing(make: Make): NextThing {
     return { station: 'groups', words: count === 1 ? '1 element needs a ladder' : `${count} elements need a ladder` };
   }
   if (progress.whiteRegions > 0) {
-    return { station: 'elements', words: progress.whiteRegions === 1 ? '1 area still white' : `${progress.whiteRegions} areas still white` };
+    return {
+      station: 'elements',
+      words: progress.whiteRegions === 1 ? '1 area still white' : `${progress.whiteRegions} areas still white`,
+    };
   }
   return { station: 'recipe', words: 'Read the recipe' };
 }

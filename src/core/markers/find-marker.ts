@@ -39,5 +39,8 @@ export function findMarker<M extends Marker>(rack: readonly M[], typed: string):
 /** Splits "FERN21, FERN24 FERN-27" into typed codes: at commas, semicolons and line ends; at spaces too where no comma stands. */
 export function splitTypedCodes(text: string): string[] {
   const separator = /[,;\n]/.test(text) ? /[,;\n]+/ : /\s+/;
-  return text.split(separator).map((part) => part.trim()).filter((part) => part !== '');
+  return text
+    .split(separator)
+    .map((part) => part.trim())
+    .filter((part) => part !== '');
 }

@@ -62,7 +62,8 @@ const rack = [marker('FERN21', 88), marker('FERN24', 70), marker('FERN27', 48), 
 
 describe('finding a marker by a typed code', () => {
   it('forgives case, spaces and dashes', () => {
-    for (const typed of ['fern24', ' FERN 24', 'Fern-2-4']) expect(findMarker(rack, typed)).toMatchObject({ ok: true, marker: { code: 'FERN24' } });
+    for (const typed of ['fern24', ' FERN 24', 'Fern-2-4'])
+      expect(findMarker(rack, typed)).toMatchObject({ ok: true, marker: { code: 'FERN24' } });
   });
 
   it('offers close misses and never takes one silently', () => {
@@ -71,7 +72,8 @@ describe('finding a marker by a typed code', () => {
     if (!found.ok) expect(found.closest.map(({ code }) => code)).toContain('FERN24');
   });
 
-  it('counts edits as the textbook example does (kitten to sitting is 3, Levenshtein)', () => expect(editDistance('kitten', 'sitting')).toBe(3));
+  it('counts edits as the textbook example does (kitten to sitting is 3, Levenshtein)', () =>
+    expect(editDistance('kitten', 'sitting')).toBe(3));
 
   it('splits lists as people type them', () => {
     expect(splitTypedCodes('FERN21 FERN24 FERN27')).toEqual(['FERN21', 'FERN24', 'FERN27']);

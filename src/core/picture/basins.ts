@@ -121,7 +121,12 @@ function numberBasins(
     const second = numbers.get(sets.find(basins[1]));
     // Two basins kept apart here may have met in earnest at a wider place.
     if (first === undefined || second === undefined || first === second) continue;
-    kept.push({ xPx: (pixel % width) + 0.5, yPx: Math.floor(pixel / width) + 0.5, widthPx: (2 * depth) / chamferUnitsPerPx, basins: [first, second] });
+    kept.push({
+      xPx: (pixel % width) + 0.5,
+      yPx: Math.floor(pixel / width) + 0.5,
+      widthPx: (2 * depth) / chamferUnitsPerPx,
+      basins: [first, second],
+    });
   }
   return { basinOfPixel, areasPx, necks: kept };
 }

@@ -26,12 +26,7 @@ const seenBefore: readonly Step[] = [
  * With `labels`, every pixel that is no source takes the label of its nearest source (labels is changed in place).
  * Borgefors (1986), Distance transformations in digital images, Computer Vision, Graphics and Image Processing 34.
  */
-export function chamferDistance(
-  isSource: Uint8Array,
-  width: number,
-  height: number,
-  labels?: Uint16Array | Int32Array,
-): Uint16Array {
+export function chamferDistance(isSource: Uint8Array, width: number, height: number, labels?: Uint16Array | Int32Array): Uint16Array {
   const distance = new Uint16Array(width * height);
   for (let i = 0; i < distance.length; i++) distance[i] = at(isSource, i) ? 0 : farthest;
   const relax = (column: number, row: number, direction: 1 | -1) => {

@@ -28,7 +28,9 @@ function blur3x3({ width, height, data }: GreyImage): Uint8Array {
     const above = Math.max(0, row - 1) * width;
     const below = Math.min(height - 1, row + 1) * width;
     for (let column = 0; column < width; column++) {
-      blurred[row * width + column] = Math.round((at(rows, above + column) + at(rows, row * width + column) + at(rows, below + column)) / 9);
+      blurred[row * width + column] = Math.round(
+        (at(rows, above + column) + at(rows, row * width + column) + at(rows, below + column)) / 9,
+      );
     }
   }
   return blurred;

@@ -110,7 +110,9 @@ describe('regions', () => {
   const face = (gap = 0) =>
     draw((x, y) => {
       const inGap = gap > 0 && Math.abs(y - 120) <= gap / 2 && x > 120;
-      return (ring(x, y, 120, 120, 90) && !inGap) || ring(x, y, 95, 100, 14) || (Math.abs(y - 150) < 2 && Math.hypot(x - 120, y - 120) < 90);
+      return (
+        (ring(x, y, 120, 120, 90) && !inGap) || ring(x, y, 95, 100, 14) || (Math.abs(y - 150) < 2 && Math.hypot(x - 120, y - 120) < 90)
+      );
     });
 
   it('finds closed areas, the outside, and gives line pixels to the nearest', () => {
@@ -137,21 +139,31 @@ describe('regions', () => {
   it('leaves an opening wider than the gap open', () => expect(findRegions(face(24), { maxGapPx: 10 }).labels[100 * size + 180]).toBe(0));
 
   it('keeps a tapering shape and a narrow strip whole', () => {
-    const wedge = draw((x, y) => x > 20 && x < 220 && (Math.abs(Math.abs(y - 120) - (x - 15) / 4) < 2 || (Math.abs(x - 218) < 2 && Math.abs(y - 120) < 52)));
-    const strip = draw((x, y) => x > 20 && x < 220 && Math.abs(y - 120) < 6 && (Math.abs(Math.abs(y - 120) - 4.5) < 1.5 || x < 23 || x > 217));
+    const wedge = draw(
+      (x, y) => x > 20 && x < 220 && (Math.abs(Math.abs(y - 120) - (x - 15) / 4) < 2 || (Math.abs(x - 218) < 2 && Math.abs(y - 120) < 52)),
+    );
+    const strip = draw(
+      (x, y) => x > 20 && x < 220 && Math.abs(y - 120) < 6 && (Math.abs(Math.abs(y - 120) - 4.5) < 1.5 || x < 23 || x > 217),
+    );
     expect(findRegions(wedge).count).toBe(1);
     expect(findRegions(strip).count).toBe(1);
   });
 
   it('agrees with plain four-connected components when nothing is to be closed (seeded)', () => {
     fc.assert(
-      fc.property(fc.array(fc.record({ x: fc.integer({ min: 30, max: 210 }), y: fc.integer({ min: 30, max: 210 }), r: fc.integer({ min: 10, max: 60 }) }), { minLength: 1, maxLength: 4 }), (rings) => {
-        const lines = draw((x, y) => rings.some((one) => ring(x, y, one.x, one.y, one.r, 5)));
-        const plain = plainComponents(lines).filter((area) => area >= 16).length;
-        const found = findRegions(lines, { maxGapPx: 0, leastAreaPx: 16 });
-        // One component is the outside, or two where a ring cuts a corner off the picture.
-        return Math.abs(found.count - (plain - 1)) <= 1 && found.labels.every((label) => label <= found.count);
-      }),
+      fc.property(
+        fc.array(
+          fc.record({ x: fc.integer({ min: 30, max: 210 }), y: fc.integer({ min: 30, max: 210 }), r: fc.integer({ min: 10, max: 60 }) }),
+          { minLength: 1, maxLength: 4 },
+        ),
+        (rings) => {
+          const lines = draw((x, y) => rings.some((one) => ring(x, y, one.x, one.y, one.r, 5)));
+          const plain = plainComponents(lines).filter((area) => area >= 16).length;
+          const found = findRegions(lines, { maxGapPx: 0, leastAreaPx: 16 });
+          // One component is the outside, or two where a ring cuts a corner off the picture.
+          return Math.abs(found.count - (plain - 1)) <= 1 && found.labels.every((label) => label <= found.count);
+        },
+      ),
       { seed: 77, numRuns: 25 },
     );
   });
@@ -159,7 +171,12 @@ describe('regions', () => {
   it('answers without lines and with nothing but lines', () => {
     expect(findRegions(draw(() => false)).count).toBe(0);
     expect(findRegions(draw(() => true)).count).toBe(0);
-    expect(() => findRegions(draw(() => false), { maxGapPx: -1 })).toThrow(RangeError);
+    expect(() =>
+      findRegions(
+        draw(() => false),
+        { maxGapPx: -1 },
+      ),
+    ).toThrow(RangeError);
   });
 
   it('tells its stages', () => {

@@ -7,7 +7,7 @@ export type FindRegionsOptions = {
   maxGapMm?: number;
   /** The same in px; goes before maxGapMm. Default 10 px where pxPerMm is not known. */
   maxGapPx?: number;
-  /** Enclosed areas under this many px are given to their neighbours. Default 0.12 mm2, or 16 px. */
+  /** Enclosed areas under this many px are given to their neighbours. Default 0.35 mm2, what a nib can still fill by itself, or 16 px. */
   leastAreaPx?: number;
   /** Told between the stages, with the share done (0 to 1). */
   onProgress?: (stage: string, share: number) => void;
@@ -89,12 +89,16 @@ export function findRegions(lines: BinaryImage, options: FindRegionsOptions = {}
   assertRaster(lines, 'findRegions');
   const { width, height } = lines;
   const maxGapPx = gapPx(lines, options);
-  const leastAreaPx = options.leastAreaPx ?? (lines.pxPerMm === undefined ? 16 : Math.max(4, 0.12 * lines.pxPerMm ** 2));
+  const leastAreaPx = options.leastAreaPx ?? (lines.pxPerMm === undefined ? 16 : Math.max(4, 0.35 * lines.pxPerMm ** 2));
   const tell = options.onProgress ?? (() => {});
   tell('Measuring how far the lines are', 0.1);
   const distance = chamferDistance(lines.data, width, height);
   tell('Flooding the areas', 0.35);
-  const basins = floodBasins(distance, width, height, { maxGapPx, peakToNeck: 1.6, leastAreaPx: Math.max(leastAreaPx, 0.6 * maxGapPx ** 2) });
+  const basins = floodBasins(distance, width, height, {
+    maxGapPx,
+    peakToNeck: 1.6,
+    leastAreaPx: Math.max(leastAreaPx, 0.6 * maxGapPx ** 2),
+  });
   const target = mergeSpecks(basins, leastAreaPx);
   tell('Running the colour under the lines', 0.7);
   const rim = rimPixels(basins, width, height);
@@ -115,7 +119,9 @@ export function findRegions(lines: BinaryImage, options: FindRegionsOptions = {}
   const regions = measure(labels, distance, width, height, count);
   const closings = basins.necks.flatMap(({ xPx, yPx, widthPx, basins: [first, second] }) => {
     const pair: [number | undefined, number | undefined] = [labelOfBasin[first], labelOfBasin[second]];
-    return pair[0] === undefined || pair[1] === undefined || pair[0] === pair[1] ? [] : [{ xPx, yPx, widthPx, labels: [pair[0], pair[1]] as [number, number] }];
+    return pair[0] === undefined || pair[1] === undefined || pair[0] === pair[1]
+      ? []
+      : [{ xPx, yPx, widthPx, labels: [pair[0], pair[1]] as [number, number] }];
   });
   return { width, height, labels, count, regions, closings, adjacency: findAdjacency(labels, width, height) };
 }

@@ -9,7 +9,12 @@ import { schools, type SchoolStep } from './schools';
 export type RecipeMark = SchoolStep & { number: number; code: string; role: Role };
 export type RecipeRung = { markerId: string; code: string; role: Role; share: number };
 export type RecipeElement = { elementId: string; name: string; regions: number; areaMm2: number; rungs: RecipeRung[]; marks: RecipeMark[] };
-export type PictureRecipe = { school: SchoolId; elements: RecipeElement[]; withoutLadder: { elementId: string; name: string }[]; markers: string[] };
+export type PictureRecipe = {
+  school: SchoolId;
+  elements: RecipeElement[];
+  withoutLadder: { elementId: string; name: string }[];
+  markers: string[];
+};
 
 function areaOf(picture: Picture, element: Element): number {
   const own = new Set(element.regionIds);

@@ -39,7 +39,14 @@ describe('recipe of a picture', () => {
       labelMap: sha,
       widthPx: 9,
       heightPx: 9,
-      regions: elements.map(({ id }, index) => ({ id: `region-${id}`, label: index + 1, areaMm2: 120, boundsMm: [0, 0, 1, 1] as [number, number, number, number], insideMm: [0, 0] as [number, number], touchesEdge: false })),
+      regions: elements.map(({ id }, index) => ({
+        id: `region-${id}`,
+        label: index + 1,
+        areaMm2: 120,
+        boundsMm: [0, 0, 1, 1] as [number, number, number, number],
+        insideMm: [0, 0] as [number, number],
+        touchesEdge: false,
+      })),
     },
     elements,
   };
@@ -54,7 +61,13 @@ describe('recipe of a picture', () => {
   });
 
   it('gives each marker its role, share and area', () => {
-    expect(recipe.elements[0]).toMatchObject({ areaMm2: 120, rungs: [{ code: 'GOLD1', role: 'base' }, { code: 'GOLD2', role: 'shadow' }] });
+    expect(recipe.elements[0]).toMatchObject({
+      areaMm2: 120,
+      rungs: [
+        { code: 'GOLD1', role: 'base' },
+        { code: 'GOLD2', role: 'shadow' },
+      ],
+    });
     expect(recipe.elements[0]?.marks.map(({ code, role }) => `${code} ${role}`)).toEqual(['GOLD1 base', 'GOLD2 shadow', 'GOLD1 base']);
   });
 });

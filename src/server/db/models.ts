@@ -1,4 +1,12 @@
-import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, Model, type ModelStatic, type Sequelize } from 'sequelize';
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Model,
+  type ModelStatic,
+  type Sequelize,
+} from 'sequelize';
 import type { Make } from '#model/make';
 import type { CodeRule, Lab, Marker } from '#model/marker';
 import type { Operation } from '#model/operation';

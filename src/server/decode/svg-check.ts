@@ -11,7 +11,10 @@ function refuse(message: string, remedy = 'Open it in your drawing program and s
 
 /** Whether a reference leaves the file. Inside are #parts and embedded pictures. */
 function pointsOutside(reference: string): boolean {
-  const target = reference.trim().replace(/^['"]|['"]$/g, '').trim();
+  const target = reference
+    .trim()
+    .replace(/^['"]|['"]$/g, '')
+    .trim();
   return target !== '' && !target.startsWith('#') && !/^data:image\/(png|jpeg|gif|webp)[;,]/i.test(target);
 }
 

@@ -29,14 +29,22 @@ export async function readBytes(request: Request, mostBytes: number): Promise<Ui
 /** Reads and checks a JSON body. @throws ProblemError or ZodError when it does not fit. */
 export async function readJson<S extends z.ZodType>(request: Request, schema: S): Promise<z.output<S>> {
   if (!/^application\/json\b/.test(request.headers.get('content-type') ?? '')) {
-    throw new ProblemError(415, { code: 'not-json', message: 'This endpoint takes JSON.', remedy: 'Send it with content-type application/json.' });
+    throw new ProblemError(415, {
+      code: 'not-json',
+      message: 'This endpoint takes JSON.',
+      remedy: 'Send it with content-type application/json.',
+    });
   }
   const text = Buffer.from(await readBytes(request, mostJsonBytes)).toString('utf8');
   let value: unknown;
   try {
     value = JSON.parse(text);
   } catch {
-    throw new ProblemError(400, { code: 'bad-json', message: 'The request is not valid JSON.', remedy: 'Correct it and send it again; nothing was changed.' });
+    throw new ProblemError(400, {
+      code: 'bad-json',
+      message: 'The request is not valid JSON.',
+      remedy: 'Correct it and send it again; nothing was changed.',
+    });
   }
   return schema.parse(value);
 }

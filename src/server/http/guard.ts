@@ -14,7 +14,11 @@ export type GuardedRequest = { method: string; host: string | undefined; origin:
 export function checkRequest(request: GuardedRequest): Problem | null {
   const name = request.host?.replace(/:\d+$/, '');
   if (name !== '127.0.0.1' && name !== 'localhost') {
-    return { code: 'foreign-host', message: 'This address is not served here.', remedy: 'Open Aquachrome at the address that ./run demo prints.' };
+    return {
+      code: 'foreign-host',
+      message: 'This address is not served here.',
+      remedy: 'Open Aquachrome at the address that ./run demo prints.',
+    };
   }
   if (readingMethods.has(request.method)) return null;
   const fromHere = request.origin === `http://${request.host}`;

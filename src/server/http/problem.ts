@@ -15,14 +15,23 @@ export class ProblemError extends Error {
 }
 
 export function notFound(what: string): ProblemError {
-  return new ProblemError(404, { code: 'not-found', message: `There is no ${what}.`, remedy: 'It may have been deleted. Go back to the table.' });
+  return new ProblemError(404, {
+    code: 'not-found',
+    message: `There is no ${what}.`,
+    remedy: 'It may have been deleted. Go back to the table.',
+  });
 }
 
 function isDatabaseAway(error: unknown): boolean {
   if (error instanceof ConnectionError || error instanceof ConnectionAcquireTimeoutError) return true;
-  const parent = error instanceof DatabaseError ? (error.parent as { code?: string; message?: string }) : (error as { code?: string; message?: string });
+  const parent =
+    error instanceof DatabaseError ? (error.parent as { code?: string; message?: string }) : (error as { code?: string; message?: string });
   const code = parent?.code ?? '';
-  return /^(57P|08)/.test(code) || /^E(CONN|PIPE|TIMEDOUT)/.test(code) || /Connection terminated|not queryable|ConnectionManager.getConnection/.test(parent?.message ?? '');
+  return (
+    /^(57P|08)/.test(code) ||
+    /^E(CONN|PIPE|TIMEDOUT)/.test(code) ||
+    /Connection terminated|not queryable|ConnectionManager.getConnection/.test(parent?.message ?? '')
+  );
 }
 
 /** The problem and status for anything thrown; what nobody foresaw is logged and told as such. */

@@ -78,6 +78,10 @@ function applied(row: MakeRow, batch: Batch) {
     return makeSchema.parse(applyOperations(row.document, batch.operations));
   } catch (error) {
     if (!(error instanceof OperationError)) throw error;
-    throw new ProblemError(422, { code: 'does-not-fit', message: error.message, remedy: 'Nothing was changed. Load the make again and repeat the last step.' });
+    throw new ProblemError(422, {
+      code: 'does-not-fit',
+      message: error.message,
+      remedy: 'Nothing was changed. Load the make again and repeat the last step.',
+    });
   }
 }

@@ -1,0 +1,62 @@
+/** The floors of docs/architecture.md: a room imports only from rooms below it. */
+const rooms = [
+  { name: 'model', path: '^src/model', may: ['^src/model', '^node_modules/zod'] },
+  { name: 'core', path: '^src/core', may: ['^src/core', '^src/model', '^node_modules/(culori|fflate)'] },
+  {
+    name: 'server',
+    path: '^src/server',
+    may: ['^src/server', '^src/core', '^src/model', '^node_modules/', '^(node:)?(crypto|fs|path|http|stream)$'],
+  },
+  { name: 'workers', path: '^src/workers', may: ['^src/workers', '^src/core', '^src/model', '^node_modules/(comlink|zod)'] },
+  {
+    name: 'ui',
+    path: '^src/ui',
+    may: ['^src/ui', '^src/core', '^src/model', '^node_modules/(react|react-dom|d3|lucide-react|radix-ui|@types)'],
+  },
+  { name: 'islands', path: '^src/islands', may: ['^src/islands', '^src/ui', '^src/workers', '^src/core', '^src/model', '^node_modules/'] },
+];
+
+/** One screen does not reach into another: shared calls lie directly in src/islands. */
+const screens = {
+  name: 'screens-stand-alone',
+  severity: 'error',
+  from: { path: '^src/islands/([^/]+)/' },
+  to: { path: '^src/islands/[^/]+/', pathNot: '^src/islands/$1/' },
+};
+
+module.exports = {
+  forbidden: [
+    {
+      name: 'no-cycles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, dependencyTypesNot: ['type-only'], viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
+    screens,
+    ...rooms.map(({ name, path, may }) => ({
+      name: `floor-of-${name}`,
+      severity: 'error',
+      comment: 'See docs/architecture.md, "Rooms".',
+      from: { path, pathNot: '\\.test\\.tsx?$' },
+      to: { pathNot: may.join('|') },
+    })),
+    {
+      name: 'nothing-imports-tests',
+      severity: 'error',
+      from: { path: '^src', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '\\.test\\.tsx?$|^tests/' },
+    },
+  ],
+  options: {
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '\\.css$|^astro:' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'types', 'node'],
+      mainFields: ['module', 'main', 'types'],
+      extensions: ['.ts', '.tsx', '.js', '.mjs'],
+    },
+  },
+};

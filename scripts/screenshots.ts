@@ -1,0 +1,49 @@
+/** Pictures of the main views from the running demo (./run demo first): node --import tsx scripts/screenshots.ts [FOLDER] [NAME ...] */
+import { mkdir } from 'node:fs/promises';
+import { chromium, type Page } from '@playwright/test';
+import { browserArguments, chromiumPath } from '../tests/browser/chromium';
+
+const [folder = 'docs/screenshots', ...wanted] = process.argv.slice(2);
+const address = process.env.AQUACHROME_ADDRESS ?? 'http://127.0.0.1:4747';
+const pilot = `${address}/makes/make-balloon-post-pilot`;
+
+async function bandsShown(page: Page): Promise<void> {
+  await page.locator('[data-bands="shown"]').waitFor();
+  await page.waitForTimeout(400);
+}
+
+type Shot = { name: string; width?: number; height?: number; go: (page: Page) => Promise<void> };
+
+const shots: Shot[] = [
+  {
+    name: 'table',
+    go: async (page) => {
+      await page.goto(address);
+      await page.getByRole('heading', { name: /pilot/ }).waitFor();
+    },
+  },
+  { name: 'new-make', go: async (page) => void (await page.goto(`${address}/makes/new`)) },
+  ...(['picture', 'elements', 'groups', 'light', 'recipe'] as const).map((station) => ({
+    name: `make-${station}`,
+    go: async (page: Page) => {
+      await page.goto(`${pilot}#${station}`);
+      await bandsShown(page);
+    },
+  })),
+];
+
+await mkdir(folder, { recursive: true });
+const browser = await chromium.launch({ executablePath: chromiumPath, args: browserArguments });
+for (const { name, width = 1280, height = 800, go } of shots) {
+  if (wanted.length > 0 && !wanted.includes(name)) continue;
+  const page = await browser.newPage({ viewport: { width, height } });
+  page.on('console', (message) => {
+    if (message.type() === 'error' || message.type() === 'warning') console.log(`${name}: ${message.text()}`);
+  });
+  page.on('pageerror', (error) => console.log(`${name}: ${error.message}`));
+  await go(page);
+  await page.waitForTimeout(500);
+  await page.screenshot({ path: `${folder}/${name}.png` });
+  await page.close();
+}
+await browser.close();

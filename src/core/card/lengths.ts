@@ -1,0 +1,35 @@
+export type LengthUnit = 'mm' | 'in';
+
+export const mmPerInch = 25.4;
+
+/**
+ * Reads a length as people type it: "60", "6.5 cm", "4 1/4", "4 1/4 in", '2.5"'. Without a unit, `unit` counts.
+ * @returns millimetres, or null when it is no length.
+ */
+export function readLengthMm(text: string, unit: LengthUnit): number | null {
+  const match = /^\s*(?:(\d+)\s+)?(\d+)\s*\/\s*(\d+)\s*(mm|cm|in|")?\s*$/i.exec(text);
+  const plain = /^\s*(\d+(?:[.,]\d+)?)\s*(mm|cm|in|")?\s*$/i.exec(text);
+  const written = (match?.[4] ?? plain?.[2] ?? unit).toLowerCase();
+  const value = match
+    ? Number(match[1] ?? 0) + Number(match[2]) / Number(match[3])
+    : plain
+      ? Number(plain[1]?.replace(',', '.'))
+      : Number.NaN;
+  if (!Number.isFinite(value) || value <= 0) return null;
+  return value * ({ mm: 1, cm: 10, in: mmPerInch, '"': mmPerInch }[written] ?? 1);
+}
+
+/** A length as people say it: "64 mm", or in inches with fractions to the sixteenth, "2 1/2 in". */
+export function formatLength(lengthMm: number, unit: LengthUnit): string {
+  if (unit === 'mm') return `${Math.round(lengthMm * 10) / 10} mm`;
+  const sixteenths = Math.round((lengthMm / mmPerInch) * 16);
+  const whole = Math.floor(sixteenths / 16);
+  let numerator = sixteenths % 16;
+  let denominator = 16;
+  while (numerator > 0 && numerator % 2 === 0) {
+    numerator /= 2;
+    denominator /= 2;
+  }
+  const fraction = numerator > 0 ? `${numerator}/${denominator}` : '';
+  return `${[whole > 0 || fraction === '' ? String(whole) : '', fraction].filter(Boolean).join(' ')} in`;
+}

@@ -1,0 +1,86 @@
+import type { Operation } from '#model/operation';
+import type { Picture } from '#model/picture';
+import type { Hand } from './make-store';
+
+export type Gathering = { operations: Operation[]; hand: Hand; said: string };
+
+function freshName(picture: Picture, wished: string): string {
+  const taken = new Set(picture.elements.map(({ name }) => name));
+  for (let number = 1; ; number++) {
+    const name = `${wished} ${number}`;
+    if (!taken.has(name)) return name;
+  }
+}
+
+/**
+ * What a tap or a drag over regions means with what is in hand.
+ * With an element in hand: the regions join it; a single tap on one of its own lets it go. With a ladder in hand: the
+ * element under the tap gets the ladder; white regions become one new element with it, which further ones join. With empty
+ * hands: the tapped element is taken in hand; white regions become a new element.
+ */
+export function gather(
+  picture: Picture,
+  hand: Hand,
+  labels: readonly number[],
+  gesture: 'tap' | 'sweep',
+  newId: () => string,
+): Gathering | null {
+  const regionIds = (picture.regionMap?.regions ?? []).filter(({ label }) => labels.includes(label)).map(({ id }) => id);
+  if (regionIds.length === 0) return null;
+  const ownerOf = (regionId: string) => picture.elements.find((element) => element.regionIds.includes(regionId));
+  const pictureId = picture.id;
+  const owner = ownerOf(regionIds[0] as string);
+
+  const create = (wished: string[], ladder?: Hand & { kind: 'ladder' }): Gathering => {
+    const id = newId();
+    const name = freshName(picture, 'Element');
+    const element = { id, name, regionIds: wished, ...(ladder ? { ladder: ladder.ladder } : {}) };
+    return {
+      operations: [{ kind: 'addElement', pictureId, index: picture.elements.length, element }],
+      hand: ladder ? { ...ladder, elementId: id } : { kind: 'element', elementId: id },
+      said: `${name} begun with ${countWords(wished.length)}`,
+    };
+  };
+
+  if (hand.kind === 'ladder') {
+    const white = regionIds.filter((id) => !ownerOf(id));
+    if (white.length > 0) {
+      const begun = picture.elements.find(({ id }) => id === hand.elementId);
+      if (!begun) return create(white, hand);
+      return { operations: [assignTo(pictureId, begun.id, white)], hand, said: `${countWords(white.length)} added to ${begun.name}` };
+    }
+    const owners = [...new Set(regionIds.map(ownerOf))].filter((element) => element !== undefined);
+    return {
+      operations: owners.map(({ id }) => ({ kind: 'setLadder', pictureId, elementId: id, ladder: hand.ladder })),
+      hand,
+      said: `Ladder given to ${owners.map(({ name }) => name).join(', ')}`,
+    };
+  }
+
+  const inHand = hand.kind === 'element' ? picture.elements.find(({ id }) => id === hand.elementId) : undefined;
+  if (!inHand) {
+    if (gesture === 'tap' && owner)
+      return { operations: [], hand: { kind: 'element', elementId: owner.id }, said: `${owner.name} in hand` };
+    const white = regionIds.filter((id) => !ownerOf(id));
+    return white.length > 0 ? create(white) : null;
+  }
+  if (gesture === 'tap' && owner === inHand) {
+    return {
+      operations: [{ kind: 'assignRegions', pictureId, assignments: regionIds.map((regionId) => ({ regionId, elementId: null })) }],
+      hand,
+      said: `1 area let go from ${inHand.name}`,
+    };
+  }
+  const joining = regionIds.filter((id) => ownerOf(id) !== inHand);
+  if (joining.length === 0) return null;
+  return { operations: [assignTo(pictureId, inHand.id, joining)], hand, said: `${countWords(joining.length)} added to ${inHand.name}` };
+}
+
+function assignTo(pictureId: string, elementId: string, regionIds: readonly string[]): Operation {
+  return { kind: 'assignRegions', pictureId, assignments: regionIds.map((regionId) => ({ regionId, elementId })) };
+}
+
+/** "1 area", "3 areas" */
+export function countWords(count: number): string {
+  return count === 1 ? '1 area' : `${count} areas`;
+}

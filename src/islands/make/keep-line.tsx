@@ -1,0 +1,93 @@
+import { AlertDialog } from 'radix-ui';
+import { useState } from 'react';
+import { compareMakes } from '#core/make/compare';
+import { Button } from '#ui/button.tsx';
+import { ProblemNotice } from '#ui/notice.tsx';
+import type { KeepState } from './keeper';
+
+const words: Record<KeepState['kind'], string> = {
+  kept: 'All kept',
+  sending: 'Keeping …',
+  waiting: 'Kept here, waiting for the server',
+  conflict: 'Changed in another window too',
+  refused: 'Not kept by the server',
+};
+
+/** How safe the edits are, in words and by a sign that differs in shape. */
+export function KeepLine({ keep }: { keep: KeepState }) {
+  const sign = { kept: '●', sending: '◌', waiting: '◐', conflict: '▲', refused: '▲' }[keep.kind];
+  return (
+    <p role="status" aria-live="polite" className="text-sm" data-keep={keep.kind}>
+      <span aria-hidden="true">{sign} </span>
+      {words[keep.kind]}
+    </p>
+  );
+}
+
+type ConflictProps = { keep: KeepState; onTakeTheirs: () => Promise<void>; onLayMineOnTop: () => Promise<void> };
+
+/** Both versions of a make that was edited in two windows, and the choice between them. */
+export function ConflictDialog({ keep, onTakeTheirs, onLayMineOnTop }: ConflictProps) {
+  const [busy, setBusy] = useState(false);
+  if (keep.kind !== 'conflict') return null;
+  const differences = compareMakes(keep.theirs, keep.mine);
+  const choose = (work: () => Promise<void>) => async () => {
+    setBusy(true);
+    await work().finally(() => setBusy(false));
+  };
+  return (
+    <AlertDialog.Root open>
+      <AlertDialog.Portal>
+        <AlertDialog.Overlay className="fixed inset-0 bg-ink/50" />
+        <AlertDialog.Content className="fixed left-1/2 top-1/2 max-h-[90vh] w-[min(92vw,46rem)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto bg-bench p-6">
+          <AlertDialog.Title className="text-2xl font-display font-semibold">This make was changed in another window too</AlertDialog.Title>
+          <AlertDialog.Description className="mt-2">
+            Nothing is lost: both versions are here. Choose which to go on with.
+          </AlertDialog.Description>
+          <table className="mt-4 w-full border-collapse bg-paper text-left">
+            <thead>
+              <tr className="border-b-2 border-ink">
+                <th className="p-2">What differs</th>
+                <th className="p-2">The other window</th>
+                <th className="p-2">This window</th>
+              </tr>
+            </thead>
+            <tbody>
+              {differences.map(({ what, first, second }) => (
+                <tr key={what} className="border-b border-wall align-top">
+                  <th scope="row" className="p-2 font-semibold">
+                    {what}
+                  </th>
+                  <td className="p-2">{first}</td>
+                  <td className="p-2">{second}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {differences.length === 0 && <p className="mt-2">Both windows made the same changes.</p>}
+          <div className="mt-5 flex flex-wrap gap-3">
+            <AlertDialog.Cancel asChild>
+              <Button disabled={busy} onClick={choose(onTakeTheirs)}>
+                Go on with the other window’s
+              </Button>
+            </AlertDialog.Cancel>
+            <AlertDialog.Action asChild>
+              <Button weight="main" disabled={busy} onClick={choose(onLayMineOnTop)}>
+                Lay my changes on top of it
+              </Button>
+            </AlertDialog.Action>
+          </div>
+        </AlertDialog.Content>
+      </AlertDialog.Portal>
+    </AlertDialog.Root>
+  );
+}
+
+export function RefusedNotice({ keep, onReload }: { keep: KeepState; onReload: () => void }) {
+  if (keep.kind !== 'refused') return null;
+  return (
+    <ProblemNotice problem={keep.problem}>
+      <Button onClick={onReload}>Load the make again</Button>
+    </ProblemNotice>
+  );
+}

@@ -1,0 +1,128 @@
+import { create, type StoreApi, type UseBoundStore } from 'zustand';
+import { applyBatchAnswerSchema, keptMakeSchema } from '#model/api/makes';
+import type { Problem } from '#model/api/problem';
+import type { DistantLamp } from '#model/lamp';
+import type { Ladder } from '#model/ladder';
+import type { Make } from '#model/make';
+import { type Rack, rackSchema } from '#model/marker';
+import type { Operation } from '#model/operation';
+import { invertOperations } from '#core/make/invert';
+import { call, jsonPost, problemToShow } from '#islands/server-calls.ts';
+import { type KeepState, Keeper } from './keeper';
+import { openOutbox } from './outbox';
+
+/** What the maker holds in the hand: decides what a tap on the picture does. A ladder remembers the element it has begun. */
+export type Hand =
+  | { kind: 'nothing' }
+  | { kind: 'element'; elementId: string }
+  | { kind: 'ladder'; ladder: Ladder; elementId: string | null };
+
+type Step = { done: Operation[]; inverse: Operation[] };
+
+export type MakeState = {
+  phase: 'loading' | 'ready' | 'failed';
+  problem: Problem | null;
+  make: Make | null;
+  rack: Rack;
+  keep: KeepState;
+  undoSteps: Step[];
+  redoSteps: Step[];
+  hand: Hand;
+  /** Region on which the keyboard walk stands. */
+  cursorRegionId: string | null;
+  /** The lamp while it is being moved; an edit only when it settles. */
+  lampInHand: DistantLamp | null;
+
+  load: () => Promise<void>;
+  edit: (...operations: Operation[]) => void;
+  undo: () => void;
+  redo: () => void;
+  takeInHand: (hand: Hand) => void;
+  setCursor: (regionId: string | null) => void;
+  moveLamp: (lamp: DistantLamp) => void;
+  settleLamp: (lamp: DistantLamp) => void;
+  takeTheirs: () => Promise<void>;
+  layMineOnTop: () => Promise<void>;
+};
+
+export type MakeStore = UseBoundStore<StoreApi<MakeState>>;
+
+/** The state of one make's screen: the document as edited here, how safe it is, what is in hand. */
+export function createMakeStore(makeId: string): MakeStore {
+  let keeper: Keeper | undefined;
+  return create<MakeState>()((set, get) => {
+    const onChange = (make: Make, keep: KeepState) => set({ make, keep, phase: 'ready', problem: null });
+    const replay = (operations: Operation[]) => keeper?.edit(operations);
+    return {
+      phase: 'loading',
+      problem: null,
+      make: null,
+      rack: { lines: [], markers: [] },
+      keep: { kind: 'kept' },
+      undoSteps: [],
+      redoSteps: [],
+      hand: { kind: 'nothing' },
+      cursorRegionId: null,
+      lampInHand: null,
+
+      load: async () => {
+        set({ phase: 'loading', problem: null });
+        try {
+          const outbox = await openOutbox();
+          set({ rack: await call(rackSchema, '/api/rack') });
+          keeper = new Keeper(makeId, {
+            outbox,
+            onChange,
+            read: () => call(keptMakeSchema, `/api/makes/${makeId}`),
+            send: (batch) => call(applyBatchAnswerSchema, `/api/makes/${makeId}/batches`, jsonPost(batch)),
+          });
+          window.addEventListener('online', () => keeper?.tryNow());
+          await keeper.start();
+        } catch (error) {
+          set({ phase: 'failed', problem: problemToShow(error) });
+        }
+      },
+
+      edit: (...operations) => {
+        const before = get().make;
+        if (!before || !keeper || operations.length === 0) return;
+        const inverse = invertOperations(before, operations);
+        keeper.edit(operations);
+        set(({ undoSteps }) => ({ undoSteps: [...undoSteps, { done: operations, inverse }], redoSteps: [] }));
+      },
+
+      undo: () => {
+        const step = get().undoSteps.at(-1);
+        if (!step) return;
+        replay(step.inverse);
+        set(({ undoSteps, redoSteps }) => ({ undoSteps: undoSteps.slice(0, -1), redoSteps: [...redoSteps, step] }));
+      },
+
+      redo: () => {
+        const step = get().redoSteps.at(-1);
+        if (!step) return;
+        replay(step.done);
+        set(({ undoSteps, redoSteps }) => ({ undoSteps: [...undoSteps, step], redoSteps: redoSteps.slice(0, -1) }));
+      },
+
+      takeInHand: (hand) => set({ hand }),
+      setCursor: (cursorRegionId) => set({ cursorRegionId }),
+      moveLamp: (lampInHand) => set({ lampInHand }),
+      settleLamp: (lamp) => {
+        const kept = get().make?.lamp;
+        if (kept && (kept.azimuthDeg !== lamp.azimuthDeg || kept.heightDeg !== lamp.heightDeg)) get().edit({ kind: 'setLamp', lamp });
+        set({ lampInHand: null });
+      },
+
+      takeTheirs: async () => {
+        await keeper?.takeTheirs();
+        // Steps made before belong to a document that is no longer here.
+        set({ undoSteps: [], redoSteps: [], hand: { kind: 'nothing' } });
+      },
+      layMineOnTop: async () => {
+        await keeper?.layMineOnTop();
+        set({ undoSteps: [], redoSteps: [], hand: { kind: 'nothing' } });
+      },
+    };
+  });
+}

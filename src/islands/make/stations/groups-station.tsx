@@ -1,0 +1,108 @@
+import { type FormEvent, useState } from 'react';
+import type { Ladder } from '#model/ladder';
+import type { Marker } from '#model/marker';
+import type { Picture } from '#model/picture';
+import { Button } from '#ui/button.tsx';
+import { DoubleChip } from '#ui/double-chip.tsx';
+import { Field } from '#ui/field.tsx';
+import { ValueRail } from '#ui/value-rail.tsx';
+import { ladderWords, rungsToShow } from '../ladder-words';
+import type { Hand } from '../make-store';
+import { readTypedLadder } from '../typed-ladder';
+
+type Props = {
+  picture: Picture;
+  markers: readonly Marker[];
+  hand: Hand;
+  onTake: (hand: Hand) => void;
+  onGive: (elementId: string, ladder: Ladder | null) => void;
+};
+
+/** The Groups station: a light-to-dark ladder for each element, all on one value rail. */
+export function GroupsStation({ picture, markers, hand, onTake, onGive }: Props) {
+  const [typed, setTyped] = useState('');
+  const [tried, setTried] = useState(false);
+  const chosen = hand.kind === 'element' ? picture.elements.find(({ id }) => id === hand.elementId) : undefined;
+  const reading = readTypedLadder(typed, markers);
+  const problem = reading.kind === 'problem' ? reading.problem : undefined;
+
+  const onSubmit = (event: FormEvent) => {
+    event.preventDefault();
+    setTried(true);
+    if (reading.kind !== 'ladder') return;
+    if (chosen) onGive(chosen.id, reading.ladder);
+    else onTake({ kind: 'ladder', ladder: reading.ladder, elementId: null });
+    setTyped('');
+    setTried(false);
+  };
+
+  return (
+    <section aria-labelledby="groups-heading" className="space-y-4">
+      <h2 id="groups-heading" className="text-2xl">
+        {chosen ? `A ladder for ${chosen.name}` : 'A ladder for each element'}
+      </h2>
+      <form onSubmit={onSubmit} className="flex flex-wrap items-end gap-3">
+        <Field
+          label="Codes, in any order"
+          hint="For example GOLD11 GOLD14 GOLD17. One to six; light comes first by itself."
+          code
+          className="min-w-64 flex-1"
+          value={typed}
+          autoComplete="off"
+          spellCheck={false}
+          problem={tried && problem ? problem.message : undefined}
+          onChange={(event) => setTyped(event.target.value)}
+        />
+        <Button type="submit" weight="main" className="mb-7">
+          {chosen ? `Give it to ${chosen.name}` : 'Take it in hand'}
+        </Button>
+      </form>
+      {problem && problem.closest.length > 0 && (
+        <p className="flex flex-wrap items-center gap-2">
+          <span>Did you mean</span>
+          {problem.closest.map((marker) => (
+            <button
+              key={marker.id}
+              type="button"
+              className="rounded-sm border-2 border-ink bg-paper"
+              onClick={() => setTyped(problem.replaceWith(marker.code))}
+            >
+              <DoubleChip lab={marker.lab} code={marker.code} />
+            </button>
+          ))}
+          <span>?</span>
+        </p>
+      )}
+      {reading.kind === 'ladder' && (
+        <p className="flex flex-wrap items-center gap-2" role="status">
+          {reading.markers.map((marker) => (
+            <DoubleChip key={marker.id} lab={marker.lab} code={marker.code} />
+          ))}
+        </p>
+      )}
+      {hand.kind === 'ladder' && (
+        <p className="border-l-8 border-ink bg-paper px-4 py-2">
+          <strong className="font-code">{ladderWords(hand.ladder)}</strong> is in hand: tap where it goes, on an element or on white areas.{' '}
+          <Button weight="quiet" onClick={() => onTake({ kind: 'nothing' })}>
+            Put it down
+          </Button>
+        </p>
+      )}
+      {picture.elements.length === 0 ? (
+        <p>No element yet. Take a ladder in hand and tap the areas it is for, or gather the elements first.</p>
+      ) : (
+        <ValueRail
+          columns={picture.elements.map((element) => ({ id: element.id, name: element.name, rungs: rungsToShow(element.ladder, markers) }))}
+          height={300}
+          chosenId={chosen?.id ?? null}
+          onChoose={(elementId) => onTake(elementId === chosen?.id ? { kind: 'nothing' } : { kind: 'element', elementId })}
+        />
+      )}
+      {chosen?.ladder && (
+        <Button weight="quiet" onClick={() => onGive(chosen.id, null)}>
+          Take the ladder off {chosen.name}
+        </Button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,82 @@
+import type { Make } from '#model/make';
+import type { Marker } from '#model/marker';
+import type { Picture } from '#model/picture';
+import type { SchoolId } from '#model/school';
+import { type RecipeMark, recipeOfPicture } from '#core/technique/recipe';
+import { schools } from '#core/technique/schools';
+import { Ladder } from '#ui/ladder.tsx';
+import { countWords } from '../gather';
+import { rungsToShow } from '../ladder-words';
+
+type Props = { make: Make; picture: Picture; markers: readonly Marker[]; onSchool: (school: SchoolId) => void };
+
+function placeWords(mark: RecipeMark): string {
+  return mark.place.kind === 'allOver' ? 'all over' : `on the ${mark.role}`;
+}
+
+/** The Recipe station: ladders, roles and marks in the order in which they are laid. */
+export function RecipeStation({ make, picture, markers, onSchool }: Props) {
+  const recipe = recipeOfPicture(make, picture, markers);
+  const school = schools[make.school];
+  return (
+    <section aria-labelledby="recipe-heading" className="space-y-4">
+      <h2 id="recipe-heading" className="text-2xl">
+        Recipe of {picture.name}
+      </h2>
+      <label className="block">
+        <span className="font-semibold">School</span>
+        <select
+          className="mt-1 block min-h-11 w-full max-w-96 border-b-2 border-ink bg-paper px-2"
+          value={make.school}
+          onChange={(event) => onSchool(event.target.value as SchoolId)}
+        >
+          {Object.values(schools).map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+        <span className="mt-1 block text-sm text-soft">Suits {school.suits}.</span>
+      </label>
+      {recipe.markers.length > 0 && (
+        <p>
+          Lay out {recipe.markers.length} markers: <span className="font-code text-sm">{recipe.markers.join(' · ')}</span>. Light elements
+          come first, so that no dark ink is dragged into them.
+        </p>
+      )}
+      <p className="border-l-8 border-ink bg-paper px-4 py-2 text-sm">
+        Alcohol ink: air the room, keep it from flame and heat tools, cap the markers. The maker’s label and safety data sheet go before
+        this.
+      </p>
+      <ol className="divide-y divide-edge border-y border-edge">
+        {recipe.elements.map((element) => (
+          <li key={element.elementId} className="py-3" data-element={element.name}>
+            <h3 className="text-lg">
+              {element.name}{' '}
+              <span className="font-text text-sm font-normal text-soft">
+                {countWords(element.regions)}, {(element.areaMm2 / 100).toFixed(1)} cm²
+              </span>
+            </h3>
+            <div className="mt-1 flex gap-4">
+              <div className="shrink-0 self-start bg-paper px-2 py-1">
+                <Ladder rungs={rungsToShow({ rungs: element.rungs }, markers)} height={210} cutBelow />
+              </div>
+              <ol className="flex-1 space-y-1.5">
+                {element.marks.map((mark) => (
+                  <li key={mark.number} className="flex gap-2">
+                    <span className="w-7 shrink-0 text-right font-code text-sm text-soft">{mark.number}</span>
+                    <span>
+                      <strong className="font-code">{mark.code}</strong> {placeWords(mark)}, {mark.stroke}: {mark.purpose}
+                    </span>
+                  </li>
+                ))}
+              </ol>
+            </div>
+          </li>
+        ))}
+      </ol>
+      {recipe.elements.length === 0 && <p>No element has a ladder yet. Give one at Groups and the recipe writes itself.</p>}
+      {recipe.withoutLadder.length > 0 && <p>Still without a ladder: {recipe.withoutLadder.map(({ name }) => name).join(', ')}.</p>}
+    </section>
+  );
+}

@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import { applyBatchAnswerSchema } from '#model/api/makes';
+import { decodeAnswerSchema, type OriginalAnswer, originalAnswerSchema } from '#model/api/originals';
+import { idSchema } from '#model/id';
+import type { Batch } from '#model/operation';
+import { call, jsonPost } from '#islands/server-calls.ts';
+
+/** Sends a file to be looked at and kept. @throws CallProblem that says what is wrong with it. */
+export async function bringIn(file: File): Promise<OriginalAnswer> {
+  return call(originalAnswerSchema, '/api/originals', {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream' },
+    body: file,
+  });
+}
+
+/** Decodes the kept original at its width and starts a make with it; answers the make's id. @throws CallProblem */
+export async function startMake(wished: { name: string; widthMm: number; fileName: string; original: OriginalAnswer }): Promise<string> {
+  const { name, widthMm, fileName, original } = wished;
+  const grey = await call(decodeAnswerSchema, '/api/pictures', jsonPost({ originalSha256: original.sha256, widthMm }));
+  const id = crypto.randomUUID();
+  await call(z.object({ id: idSchema }), '/api/makes', jsonPost({ id, name }));
+  const batch: Batch = {
+    batchId: crypto.randomUUID(),
+    baseRevision: 0,
+    operations: [
+      {
+        kind: 'addPicture',
+        index: 0,
+        picture: {
+          id: crypto.randomUUID(),
+          name,
+          widthMm,
+          heightMm: grey.heightMm,
+          original: { sha256: original.sha256, mediaType: original.mediaType, fileName: fileName.slice(-200) },
+          grey: { sha256: grey.sha256, widthPx: grey.widthPx, heightPx: grey.heightPx },
+          elements: [],
+        },
+      },
+    ],
+  };
+  await call(applyBatchAnswerSchema, `/api/makes/${id}/batches`, jsonPost(batch));
+  return id;
+}

@@ -1,0 +1,198 @@
+import { ImageUp } from 'lucide-react';
+import { type DragEvent, type FormEvent, useState } from 'react';
+import { mostOriginalBytes, type OriginalAnswer } from '#model/api/originals';
+import type { Problem } from '#model/api/problem';
+import { formatLength, type LengthUnit, readLengthMm } from '#core/card/lengths';
+import { problemToShow } from '#islands/server-calls.ts';
+import { Button } from '#ui/button.tsx';
+import { Field } from '#ui/field.tsx';
+import { ProblemNotice } from '#ui/notice.tsx';
+import { bringIn, startMake } from './bring-in';
+
+type Brought = { file: File; original: OriginalAnswer };
+
+function fileTooLarge(file: File): Problem | null {
+  if (file.size <= mostOriginalBytes) return null;
+  return {
+    code: 'too-large',
+    message: `${file.name} has ${Math.round(file.size / 1024 / 1024)} MB; ${mostOriginalBytes / 1024 / 1024} MB fit.`,
+    remedy: 'Save it smaller: 300 dots per inch at its size on paper is all that is used.',
+  };
+}
+
+function nameFromFile(fileName: string): string {
+  return (
+    fileName
+      .replace(/\.[a-z0-9]+$/i, '')
+      .replace(/[-_]+/g, ' ')
+      .trim()
+      .slice(0, 60) || 'Line image'
+  );
+}
+
+/** New make: a line image and how wide it is on paper. */
+export function NewMake() {
+  const [brought, setBrought] = useState<Brought | null>(null);
+  const [reading, setReading] = useState(false);
+  const [over, setOver] = useState(false);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const [name, setName] = useState('');
+  const [width, setWidth] = useState('');
+  const [unit, setUnit] = useState<LengthUnit>('mm');
+  const [tried, setTried] = useState(false);
+  const [starting, setStarting] = useState(false);
+  const widthMm = readLengthMm(width, unit);
+  const widthProblem =
+    widthMm === null
+      ? 'Say how wide the picture is on paper, for example 64 or 2 1/2.'
+      : widthMm < 5 || widthMm > 500
+        ? 'Between 5 and 500 mm (20 in).'
+        : undefined;
+
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    setBrought(null);
+    const tooLarge = fileTooLarge(file);
+    setProblem(tooLarge);
+    if (tooLarge) return;
+    setReading(true);
+    try {
+      const original = await bringIn(file);
+      setBrought({ file, original });
+      setName(nameFromFile(file.name));
+      setWidth(original.widthMm ? formatLength(original.widthMm, unit) : '');
+    } catch (error) {
+      setProblem(problemToShow(error));
+    } finally {
+      setReading(false);
+    }
+  };
+  const onDrop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    void take(event.dataTransfer.files[0]);
+  };
+  const onSubmit = async (event: FormEvent) => {
+    event.preventDefault();
+    setTried(true);
+    if (!brought || widthProblem || widthMm === null || name.trim() === '') return;
+    setStarting(true);
+    setProblem(null);
+    try {
+      const makeId = await startMake({ name: name.trim(), widthMm, fileName: brought.file.name, original: brought.original });
+      window.location.assign(`/makes/${makeId}#picture`);
+    } catch (error) {
+      setProblem(problemToShow(error));
+      setStarting(false);
+    }
+  };
+
+  return (
+    <div className="mx-auto max-w-6xl px-4 pb-12 sm:px-8">
+      <header className="flex items-center gap-6 py-6">
+        <a href="/" className="font-display text-lg font-semibold underline decoration-2 underline-offset-4">
+          Table
+        </a>
+        <h1 className="text-3xl">New make</h1>
+      </header>
+      <main className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
+        <section
+          aria-label="Line image"
+          onDragOver={(event) => {
+            event.preventDefault();
+            setOver(true);
+          }}
+          onDragLeave={() => setOver(false)}
+          onDrop={onDrop}
+          className={`grid min-h-96 place-items-center border-4 border-dashed p-6 ${over ? 'border-accent bg-paper' : 'border-edge bg-bench'} ${brought ? 'bg-paper' : ''}`}
+        >
+          {brought ? (
+            <figure className="w-full max-w-md">
+              <img
+                src={`/api/originals/${brought.original.sha256}/preview`}
+                alt={`Preview of ${brought.file.name}`}
+                className="mx-auto max-h-[26rem] w-full object-contain"
+              />
+              <Ruler words={widthMm === null ? 'how wide on paper?' : formatLength(widthMm, unit)} />
+              <figcaption className="mt-2 flex flex-wrap items-center justify-between gap-3 text-sm">
+                <span>{brought.file.name}</span>
+                <PickFile onPick={take}>Take another file</PickFile>
+              </figcaption>
+            </figure>
+          ) : (
+            <div className="text-center">
+              <ImageUp size={44} strokeWidth={1.5} className="mx-auto" aria-hidden="true" />
+              <p className="mt-3 font-display text-xl font-semibold">{reading ? 'Reading the picture …' : 'Drop a line image here'}</p>
+              <p className="mb-4 mt-1 text-soft">Black lines on white: SVG, PNG or JPEG, up to 40 MB.</p>
+              <PickFile onPick={take}>Choose a file</PickFile>
+            </div>
+          )}
+        </section>
+        <form onSubmit={(event) => void onSubmit(event)} className="space-y-5" noValidate>
+          {problem && <ProblemNotice problem={problem} />}
+          <Field
+            label="Name of the make"
+            value={name}
+            maxLength={80}
+            onChange={(event) => setName(event.target.value)}
+            problem={tried && name.trim() === '' ? 'Give it a name.' : undefined}
+          />
+          <div className="flex items-start gap-3">
+            <Field
+              label="How wide is it on paper?"
+              hint="The whole picture from its left to its right edge."
+              className="flex-1"
+              inputMode="text"
+              value={width}
+              onChange={(event) => setWidth(event.target.value)}
+              problem={tried ? widthProblem : undefined}
+            />
+            <fieldset className="pt-7">
+              <legend className="sr-only">Unit</legend>
+              {(['mm', 'in'] as const).map((one) => (
+                <label key={one} className="flex min-h-8 items-center gap-2">
+                  <input type="radio" name="unit" checked={unit === one} onChange={() => setUnit(one)} className="size-5 accent-accent" />
+                  {one}
+                </label>
+              ))}
+            </fieldset>
+          </div>
+          <Button type="submit" weight="main" disabled={!brought || starting} className="w-full">
+            {starting ? 'Starting …' : 'Start this make'}
+          </Button>
+          {!brought && <p className="text-sm text-soft">Bring in a line image first.</p>}
+        </form>
+      </main>
+    </div>
+  );
+}
+
+function PickFile({ onPick, children }: { onPick: (file: File | undefined) => void; children: string }) {
+  return (
+    <label className="inline-flex min-h-11 items-center rounded-sm border-2 border-ink bg-paper px-4 py-2 font-semibold focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-accent hover:bg-bench">
+      {children}
+      <input
+        type="file"
+        accept=".svg,.png,.jpg,.jpeg,image/svg+xml,image/png,image/jpeg"
+        className="sr-only"
+        onChange={(event) => {
+          onPick(event.target.files?.[0]);
+          event.target.value = '';
+        }}
+      />
+    </label>
+  );
+}
+
+/** A ruler as wide as the picture, saying how wide that is on paper. */
+function Ruler({ words }: { words: string }) {
+  return (
+    <div className="mt-2 flex items-center gap-2 font-code text-sm" aria-hidden="true">
+      <span className="h-4 w-0.5 bg-ink" />
+      <span className="h-px flex-1 bg-ink" />
+      <span>{words}</span>
+      <span className="h-px flex-1 bg-ink" />
+      <span className="h-4 w-0.5 bg-ink" />
+    </div>
+  );
+}

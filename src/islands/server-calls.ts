@@ -1,0 +1,73 @@
+import type { z } from 'zod';
+import { type Problem, problemSchema } from '#model/api/problem';
+
+/** A call to the server that failed: status 0 when it did not answer at all. `body` is the whole answer. */
+export class CallProblem extends Error {
+  constructor(
+    readonly status: number,
+    readonly problem: Problem,
+    readonly body?: unknown,
+  ) {
+    super(problem.message);
+  }
+
+  /** The server or its database is away: the same call may go through later. */
+  get mayPass(): boolean {
+    return this.status === 0 || this.status === 502 || this.status === 503 || this.status === 504;
+  }
+}
+
+const serverAway: Problem = {
+  code: 'server-away',
+  message: 'Aquachrome’s server does not answer.',
+  remedy: 'What you do is kept in this browser and sent when it is back. If it was stopped, start it with ./run demo.',
+};
+
+const notUnderstood: Problem = {
+  code: 'not-understood',
+  message: 'The server answered something this page does not understand.',
+  remedy: 'Load the page again; it may be older than the server.',
+};
+
+/** Calls an endpoint and checks its answer. @throws CallProblem */
+export async function call<S extends z.ZodType>(schema: S, path: string, init: RequestInit = {}): Promise<z.output<S>> {
+  let response: Response;
+  let body: unknown;
+  try {
+    response = await fetch(path, init);
+    body = await response.json();
+  } catch {
+    throw new CallProblem(0, serverAway);
+  }
+  if (!response.ok) {
+    const problem = problemSchema.safeParse(body);
+    throw new CallProblem(response.status, problem.success ? problem.data : notUnderstood, body);
+  }
+  const answer = schema.safeParse(body);
+  if (!answer.success) throw new CallProblem(response.status, notUnderstood, body);
+  return answer.data;
+}
+
+/** A POST of JSON. */
+export function jsonPost(value: unknown): RequestInit {
+  return { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(value) };
+}
+
+/** Bytes of a blob. @throws CallProblem */
+export async function fetchBlob(sha256: string): Promise<Uint8Array<ArrayBuffer>> {
+  try {
+    const response = await fetch(`/api/blobs/${sha256}`);
+    if (response.ok) return new Uint8Array(await response.arrayBuffer());
+    const problem = problemSchema.safeParse(await response.json());
+    throw new CallProblem(response.status, problem.success ? problem.data : notUnderstood);
+  } catch (error) {
+    throw error instanceof CallProblem ? error : new CallProblem(0, serverAway);
+  }
+}
+
+/** The problem to show for anything caught. */
+export function problemToShow(error: unknown): Problem {
+  if (error instanceof CallProblem) return error.problem;
+  const message = error instanceof Error ? error.message : String(error);
+  return { code: 'unforeseen', message, remedy: 'Load the page again. What was kept is safe.' };
+}

@@ -1,0 +1,106 @@
+import { useEffect, useState } from 'react';
+import { listMakesAnswerSchema } from '#model/api/makes';
+import type { Problem } from '#model/api/problem';
+import type { Make } from '#model/make';
+import { type Rack, rackSchema } from '#model/marker';
+import { nextThing, progressOfPicture } from '#core/make/progress';
+import { call, problemToShow } from '#islands/server-calls.ts';
+import { Button, buttonLook } from '#ui/button.tsx';
+import { MiniRail } from '#ui/mini-rail.tsx';
+import { ProblemNotice } from '#ui/notice.tsx';
+
+type Loaded = { makes: { document: Make; updatedAt: string }[]; rack: Rack };
+
+/** Home: the makes in progress, each a strip with its picture, its rail and the one next thing to do. */
+export function Table() {
+  const [loaded, setLoaded] = useState<Loaded | null>(null);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const [turn, setTurn] = useState(0);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a turn is one try to load.
+  useEffect(() => {
+    let current = true;
+    setProblem(null);
+    Promise.all([call(listMakesAnswerSchema, '/api/makes'), call(rackSchema, '/api/rack')]).then(
+      ([{ makes }, rack]) => current && setLoaded({ makes, rack }),
+      (error: unknown) => current && setProblem(problemToShow(error)),
+    );
+    return () => {
+      current = false;
+    };
+  }, [turn]);
+
+  return (
+    <div className="mx-auto max-w-6xl px-4 pb-12 sm:px-8">
+      <header className="flex flex-wrap items-end gap-6 py-6">
+        <p className="font-display text-4xl font-bold tracking-tight">Aquachrome</p>
+        <p className="flex-1 pb-1 text-soft">Stamped images, alcohol markers, one light.</p>
+        <a href="/makes/new" className={buttonLook('main')}>
+          New make
+        </a>
+      </header>
+      <main>
+        <h1 className="text-2xl">On the table</h1>
+        {problem && (
+          <div className="mt-4">
+            <ProblemNotice problem={problem}>
+              <Button onClick={() => setTurn(turn + 1)}>Try again</Button>
+            </ProblemNotice>
+          </div>
+        )}
+        {!loaded && !problem && <div className="mt-4 h-52 bg-bench" aria-busy="true" role="status" aria-label="Fetching the makes" />}
+        {loaded?.makes.length === 0 && (
+          <div className="mt-4 bg-paper p-8">
+            <p className="font-display text-xl font-semibold">Nothing on the table yet.</p>
+            <p className="mt-1">Start with a line image: a stamped impression you scanned, or a drawing as SVG, PNG or JPEG.</p>
+            <a href="/makes/new" className={`mt-4 ${buttonLook('main')}`}>
+              Bring in a line image
+            </a>
+          </div>
+        )}
+        <ul className="mt-4 space-y-5">
+          {loaded?.makes.map(({ document, updatedAt }) => (
+            <li key={document.id}>
+              <MakeStrip make={document} updatedAt={updatedAt} rack={loaded.rack} />
+            </li>
+          ))}
+        </ul>
+      </main>
+    </div>
+  );
+}
+
+function MakeStrip({ make, updatedAt, rack }: { make: Make; updatedAt: string; rack: Rack }) {
+  const picture = make.pictures[0];
+  const next = nextThing(make);
+  const progress = picture ? progressOfPicture(picture) : null;
+  const gathered = progress ? progress.regions - progress.whiteRegions : 0;
+  return (
+    <article className="grid gap-x-6 gap-y-3 bg-bench sm:grid-cols-[13rem_minmax(0,1fr)_auto]">
+      <div className="grid h-52 place-items-center bg-paper p-2">
+        {picture && <img src={`/api/blobs/${picture.grey.sha256}`} alt={picture.name} className="max-h-48 max-w-full object-contain" />}
+      </div>
+      <div className="min-w-0 px-4 py-4 sm:px-0">
+        <h2 className="text-xl">
+          <a href={`/makes/${make.id}`} className="hover:underline">
+            {make.name}
+          </a>
+        </h2>
+        <p className="text-sm text-soft">
+          {progress && progress.regions > 0 ? `${gathered} of ${progress.regions} areas gathered, ` : ''}
+          last touched{' '}
+          <time dateTime={updatedAt}>{new Date(updatedAt).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}</time>
+        </p>
+        <div className="mt-3">
+          {picture?.elements.some(({ ladder }) => ladder) && <MiniRail elements={picture.elements} markers={rack.markers} />}
+        </div>
+      </div>
+      <div className="flex flex-col justify-center gap-2 px-4 pb-4 sm:w-56 sm:pb-0 sm:pr-6">
+        <p className="text-sm text-soft">Next</p>
+        <p className="font-display text-lg font-semibold leading-tight">{next.words}</p>
+        <a href={`/makes/${make.id}#${next.station}`} className={buttonLook('plain')} aria-label={`Go on with ${make.name}`}>
+          Go on
+        </a>
+      </div>
+    </article>
+  );
+}

@@ -1,0 +1,96 @@
+import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
+import type { DistantLamp } from '#model/lamp';
+import { lampAt, lampPlace, lampWords, moveLampByKey } from './lamp-place';
+
+type Props = {
+  lamp: DistantLamp;
+  /** Size of the picture in CSS px; the lamp moves on and inside an oval a little larger. */
+  width: number;
+  height: number;
+  /** Without it the lamp only shows. */
+  onMove?: ((lamp: DistantLamp) => void) | undefined;
+  onSettle?: ((lamp: DistantLamp) => void) | undefined;
+};
+
+/** The lamp: moved round the picture for the direction, into it for the height. */
+export function Lamp({ lamp, width, height, onMove, onSettle }: Props) {
+  const field = useRef<HTMLDivElement>(null);
+  const place = lampPlace(lamp, width, height);
+  const movable = onMove !== undefined;
+  const atPointer = (event: PointerEvent): DistantLamp => {
+    const box = field.current?.getBoundingClientRect();
+    return box ? lampAt(event.clientX - box.left, event.clientY - box.top, width, height) : lamp;
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const moved = moveLampByKey(lamp, event.key, event.shiftKey);
+    if (!moved) return;
+    event.preventDefault();
+    onMove?.(moved);
+    onSettle?.(moved);
+  };
+  const bulb = (
+    <svg width="52" height="52" viewBox="-26 -26 52 52" className="block" aria-hidden="true">
+      <circle r="24" fill="#fff" fillOpacity={movable ? 0.95 : 0.8} stroke="#141414" strokeWidth={movable ? 2.5 : 1.5} />
+      <g transform={`rotate(${lamp.azimuthDeg})`}>
+        <path d="M-9 -12 L9 -12 L13 4 L-13 4 Z" fill="#141414" />
+        <path d="M-7 4 A7 7 0 0 0 7 4 Z" fill="#fff" stroke="#141414" strokeWidth="2" />
+        <path d="M-10 13 L-13 19 M0 15 L0 21 M10 13 L13 19" stroke="#141414" strokeWidth="2" strokeLinecap="round" />
+      </g>
+    </svg>
+  );
+  return (
+    <div ref={field} className="pointer-events-none absolute inset-0">
+      {movable && (
+        <svg className="absolute overflow-visible" width={width} height={height} aria-hidden="true">
+          <ellipse
+            cx={width / 2}
+            cy={height / 2}
+            rx={place.radiusX}
+            ry={place.radiusY}
+            fill="none"
+            stroke="#4a4a4a"
+            strokeWidth="1.5"
+            strokeDasharray="1 7"
+            strokeLinecap="round"
+          />
+          <line x1={place.x} y1={place.y} x2={width / 2} y2={height / 2} stroke="#4a4a4a" strokeWidth="1" strokeDasharray="6 6" />
+        </svg>
+      )}
+      {movable ? (
+        <div
+          role="slider"
+          tabIndex={0}
+          aria-label="Lamp"
+          aria-valuemin={0}
+          aria-valuemax={359}
+          aria-valuenow={Math.round(lamp.azimuthDeg)}
+          aria-valuetext={lampWords(lamp)}
+          className="pointer-events-auto absolute -ml-[26px] -mt-[26px] cursor-grab touch-none rounded-full active:cursor-grabbing"
+          style={{ left: place.x, top: place.y }}
+          onKeyDown={onKeyDown}
+          onPointerDown={(event) => {
+            event.currentTarget.setPointerCapture(event.pointerId);
+            event.currentTarget.focus();
+          }}
+          onPointerMove={(event) => {
+            if (event.currentTarget.hasPointerCapture(event.pointerId)) onMove?.(atPointer(event));
+          }}
+          onPointerUp={(event) => {
+            if (event.currentTarget.hasPointerCapture(event.pointerId)) onSettle?.(atPointer(event));
+          }}
+        >
+          {bulb}
+        </div>
+      ) : (
+        <div
+          className="absolute -ml-[26px] -mt-[26px] scale-75"
+          style={{ left: place.x, top: place.y }}
+          role="img"
+          aria-label={`Lamp ${lampWords(lamp)}`}
+        >
+          {bulb}
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,43 @@
+import type { Marker } from '#model/marker';
+import type { Element } from '#model/picture';
+import { chipColours } from '#core/colour/coats';
+import { lightnessScale } from './lightness-scale';
+
+const columnPx = 26;
+const heightPx = 92;
+
+/** The value rail in miniature: a column an element, a rung a marker, at true lightness. Codes stand in its words. */
+export function MiniRail({ elements, markers }: { elements: readonly Element[]; markers: readonly Marker[] }) {
+  const scale = lightnessScale(heightPx);
+  const byId = new Map(markers.map((marker) => [marker.id, marker]));
+  const withLadder = elements.filter(({ ladder }) => ladder);
+  const words = withLadder.map(({ name, ladder }) => `${name} ${ladder?.rungs.map(({ code }) => code).join(' ')}`).join('; ');
+  const width = withLadder.length * columnPx + 4;
+  return (
+    <svg
+      viewBox={`0 0 ${width} ${heightPx}`}
+      width={width}
+      height={heightPx}
+      role="img"
+      aria-label={`Value rail: ${words}`}
+      className="max-w-full bg-paper"
+    >
+      {withLadder.map(({ id, ladder }, column) => (
+        <g key={id} transform={`translate(${column * columnPx + 4} 0)`}>
+          {ladder?.rungs.map(({ markerId }) => {
+            const lab = byId.get(markerId)?.lab;
+            if (!lab) return null;
+            const { oneCoatHex, twoCoatsHex } = chipColours(lab);
+            return (
+              <g key={markerId} transform={`translate(0 ${scale(lab.L) - 4})`}>
+                <rect width="11" height="8" fill={oneCoatHex} />
+                <rect x="11" width="11" height="8" fill={twoCoatsHex} />
+                <rect width="22" height="8" fill="none" stroke="#141414" strokeOpacity="0.35" strokeWidth="0.7" />
+              </g>
+            );
+          })}
+        </g>
+      ))}
+    </svg>
+  );
+}

@@ -1,0 +1,162 @@
+import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRef, useState } from 'react';
+import type { Direction } from '#core/picture/walk';
+
+export type PictureLayers = {
+  widthPx: number;
+  heightPx: number;
+  /** Black lines on white. */
+  lines: ImageBitmap;
+  /** Colour of the bands, drawn under the lines. */
+  paint: ImageBitmap | null;
+  /** Marks of regions, drawn under the lines. */
+  marks: ImageData | null;
+  /** Where the keyboard walk stands, in px of the picture. */
+  cursor: readonly [number, number] | null;
+};
+
+type Props = {
+  layers: PictureLayers;
+  label: string;
+  labels: Uint16Array | null;
+  /** A tap on one region (label over 0), or a drag over several. */
+  onGather?: ((labels: number[], gesture: 'tap' | 'sweep') => void) | undefined;
+  onTouch?: ((labels: number[]) => void) | undefined;
+  onWalk?: ((direction: Direction) => void) | undefined;
+  onPressCursor?: (() => void) | undefined;
+  /** What stands over the picture, told its size in CSS px: the lamp. */
+  over?: (width: number, height: number) => ReactNode;
+};
+
+const walkKeys: Record<string, Direction> = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' };
+/** Room round the picture for the lamp, in CSS px. */
+const roomPx = 58;
+
+function drawLayers(canvas: HTMLCanvasElement, layers: PictureLayers): void {
+  const context = canvas.getContext('2d');
+  if (!context) return;
+  const { width, height } = canvas;
+  context.globalCompositeOperation = 'source-over';
+  context.fillStyle = '#fff';
+  context.fillRect(0, 0, width, height);
+  context.imageSmoothingQuality = 'high';
+  if (layers.paint) context.drawImage(layers.paint, 0, 0, width, height);
+  if (layers.marks) {
+    const sheet = new OffscreenCanvas(layers.widthPx, layers.heightPx);
+    sheet.getContext('2d')?.putImageData(layers.marks, 0, 0);
+    context.drawImage(sheet, 0, 0, width, height);
+  }
+  context.globalCompositeOperation = 'multiply';
+  context.drawImage(layers.lines, 0, 0, width, height);
+  context.globalCompositeOperation = 'source-over';
+  if (layers.cursor) {
+    const x = (layers.cursor[0] / layers.widthPx) * width;
+    const y = (layers.cursor[1] / layers.heightPx) * height;
+    for (const [lineWidth, colour] of [
+      [9, '#fff'],
+      [5, '#005f69'],
+    ] as const) {
+      context.beginPath();
+      context.arc(x, y, 15, 0, 2 * Math.PI);
+      context.lineWidth = lineWidth;
+      context.strokeStyle = colour;
+      context.stroke();
+    }
+  }
+}
+
+/** The picture on its paper. Redrawn from its layers; taps, drags and keys are told as regions. */
+export function PictureView({ layers, label, labels, onGather, onTouch, onWalk, onPressCursor, over }: Props) {
+  const stage = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const swept = useRef<Set<number> | null>(null);
+  const [room, setRoom] = useState({ width: 0, height: 0 });
+
+  useEffect(() => {
+    if (!stage.current) return;
+    const observer = new ResizeObserver(([entry]) => {
+      if (entry) setRoom({ width: entry.contentRect.width - 2 * roomPx, height: entry.contentRect.height - 2 * roomPx });
+    });
+    observer.observe(stage.current);
+    return () => observer.disconnect();
+  }, []);
+
+  const canGather = onGather !== undefined && labels !== null;
+  const fit = Math.max(0, Math.min(room.width / layers.widthPx, room.height / layers.heightPx));
+  const width = Math.round(layers.widthPx * fit);
+  const height = Math.round(layers.heightPx * fit);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the canvas is another one when the picture starts or stops to answer taps.
+  useEffect(() => {
+    if (!canvas.current || width === 0) return;
+    const density = Math.min(2, window.devicePixelRatio || 1);
+    canvas.current.width = width * density;
+    canvas.current.height = height * density;
+    drawLayers(canvas.current, layers);
+  }, [layers, width, height, canGather]);
+
+  const labelAt = (event: PointerEvent<HTMLElement>): number => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const column = Math.floor(((event.clientX - box.left) / box.width) * layers.widthPx);
+    const row = Math.floor(((event.clientY - box.top) / box.height) * layers.heightPx);
+    if (!labels || column < 0 || row < 0 || column >= layers.widthPx || row >= layers.heightPx) return 0;
+    return labels[row * layers.widthPx + column] ?? 0;
+  };
+  const add = (found: number) => {
+    if (found > 0) swept.current?.add(found);
+    onTouch?.([...(swept.current ?? [])]);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const direction = walkKeys[event.key];
+    if (direction && onWalk) onWalk(direction);
+    else if ((event.key === 'Enter' || event.key === ' ') && onPressCursor) onPressCursor();
+    else return;
+    event.preventDefault();
+  };
+
+  return (
+    <div ref={stage} className="relative flex h-full min-h-80 w-full items-center justify-center">
+      <div className="relative bg-paper shadow-[0_2px_14px_rgb(0_0_0/0.28)]" style={{ width, height }}>
+        {canGather ? (
+          <div
+            role="application"
+            aria-label={label}
+            // biome-ignore lint/a11y/noNoninteractiveTabindex: an application takes the keys of its picture.
+            tabIndex={0}
+            className="block size-full cursor-crosshair touch-none"
+            onKeyDown={onKeyDown}
+            onPointerDown={(event) => {
+              if (event.button !== 0) return;
+              event.currentTarget.setPointerCapture(event.pointerId);
+              swept.current = new Set();
+              add(labelAt(event));
+            }}
+            onPointerMove={(event) => {
+              if (swept.current) add(labelAt(event));
+              else if (event.pointerType === 'mouse') onTouch?.([labelAt(event)].filter((found) => found > 0));
+            }}
+            onPointerUp={() => {
+              const gathered = [...(swept.current ?? [])];
+              swept.current = null;
+              onTouch?.([]);
+              if (gathered.length > 0) onGather(gathered, gathered.length === 1 ? 'tap' : 'sweep');
+            }}
+            onPointerCancel={() => {
+              swept.current = null;
+              onTouch?.([]);
+            }}
+            onPointerLeave={() => {
+              if (!swept.current) onTouch?.([]);
+            }}
+          >
+            <canvas ref={canvas} className="block size-full" />
+          </div>
+        ) : (
+          <div role="img" aria-label={label} className="block size-full">
+            <canvas ref={canvas} className="block size-full" />
+          </div>
+        )}
+        {width > 0 && over?.(width, height)}
+      </div>
+    </div>
+  );
+}

@@ -10,7 +10,6 @@ export const rungSchema = z.object({
   markerId: idSchema,
   code: z.string().min(1).max(40),
 });
-export type Rung = z.infer<typeof rungSchema>;
 
 /** Markers of one group from light to dark: one for a tiny spot, six at the most. */
 export const ladderSchema = z.object({ rungs: z.array(rungSchema).min(1).max(6) });

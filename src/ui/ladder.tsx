@@ -26,7 +26,7 @@ function assumedLightness(index: number, count: number): number {
 }
 
 /** A group as a ladder: rungs stand at their measured lightness on a true scale, so a wide step is seen as a distance. */
-export function Ladder({ rungs, height, withRoles = true, width = withRoles ? 140 : 84, cutBelow = false }: Props) {
+export function Ladder({ rungs, height, withRoles = true, width = withRoles ? 140 : 90, cutBelow = false }: Props) {
   const scale = lightnessScale(height);
   const places = rungs.map(({ lab }, index) => scale(lab?.L ?? assumedLightness(index, rungs.length)));
   const labels = spreadLabels(places, withRoles ? 30 : 15, height);

@@ -23,6 +23,8 @@ type Props = {
   onTouch?: ((labels: number[]) => void) | undefined;
   onWalk?: ((direction: Direction) => void) | undefined;
   onPressCursor?: (() => void) | undefined;
+  /** Each new number asks the picture to take the keyboard, as soon as it can be walked. Default 0: not asked. */
+  focusTurn?: number;
   /** What stands over the picture, told its size in CSS px: the lamp. */
   over?: (width: number, height: number) => ReactNode;
 };
@@ -65,9 +67,10 @@ function drawLayers(canvas: HTMLCanvasElement, layers: PictureLayers): void {
 }
 
 /** The picture on its paper. Redrawn from its layers; taps, drags and keys are told as regions. */
-export function PictureView({ layers, label, labels, onGather, onTouch, onWalk, onPressCursor, over }: Props) {
+export function PictureView({ layers, label, labels, onGather, onTouch, onWalk, onPressCursor, focusTurn = 0, over }: Props) {
   const stage = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
+  const walked = useRef<HTMLDivElement>(null);
   const swept = useRef<Set<number> | null>(null);
   const [room, setRoom] = useState({ width: 0, height: 0 });
 
@@ -94,6 +97,10 @@ export function PictureView({ layers, label, labels, onGather, onTouch, onWalk, 
     drawLayers(canvas.current, layers);
   }, [layers, width, height, canGather]);
 
+  useEffect(() => {
+    if (focusTurn > 0 && canGather) walked.current?.focus();
+  }, [focusTurn, canGather]);
+
   const labelAt = (event: PointerEvent<HTMLElement>): number => {
     const box = event.currentTarget.getBoundingClientRect();
     const column = Math.floor(((event.clientX - box.left) / box.width) * layers.widthPx);
@@ -118,6 +125,7 @@ export function PictureView({ layers, label, labels, onGather, onTouch, onWalk, 
       <div className="relative bg-paper shadow-[0_2px_14px_rgb(0_0_0/0.28)]" style={{ width, height }}>
         {canGather ? (
           <div
+            ref={walked}
             role="application"
             aria-label={label}
             // biome-ignore lint/a11y/noNoninteractiveTabindex: an application takes the keys of its picture.

@@ -32,7 +32,7 @@ export function ValueRail({ columns, height, chosenId, onChoose }: Props) {
               type="button"
               aria-pressed={id === chosenId}
               onClick={() => onChoose(id)}
-              className={`block w-[5.4rem] text-left px-0.5 ${id === chosenId ? 'bg-bench shadow-[inset_0_4px_0_var(--color-ink)]' : 'hover:bg-bench/60'}`}
+              className={`block w-[5.75rem] text-left px-0.5 ${id === chosenId ? 'bg-bench shadow-[inset_0_4px_0_var(--color-ink)]' : 'hover:bg-bench/60'}`}
             >
               <span className="flex h-13 items-end pb-1 text-sm font-semibold leading-tight">
                 <span className="line-clamp-2">{name}</span>

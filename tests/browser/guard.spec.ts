@@ -30,12 +30,13 @@ test('only the application’s own pages may write, whatever the content type', 
   const { address } = shared;
   const json = { 'content-type': 'application/json' };
   const make = JSON.stringify({ id: 'guard-test', name: 'Guard' });
-  for (const headers of [
+  const foreign: Record<string, string>[] = [
     {},
     { origin: 'http://balloon.example' },
     { origin: 'null' },
     { origin: address, 'sec-fetch-site': 'cross-site' },
-  ]) {
+  ];
+  for (const headers of foreign) {
     const answer = await raw(address, '/api/makes', { method: 'POST', headers: { ...json, ...headers }, body: make });
     expect(answer.status).toBe(403);
     expect(JSON.parse(answer.body)).toMatchObject({ code: 'foreign-origin', message: expect.any(String), remedy: expect.any(String) });

@@ -97,7 +97,7 @@ function LoadedMake({ make, useMake }: { make: Make; useMake: MakeStore }) {
     undo,
     redo,
     takeInHand,
-    setCursor,
+    walkFrom,
     settleLamp,
     takeTheirs,
     layMineOnTop,
@@ -146,8 +146,8 @@ function LoadedMake({ make, useMake }: { make: Make; useMake: MakeStore }) {
     const gathered = new Set(picture?.elements.flatMap(({ regionIds }) => regionIds));
     const white = regions.filter(({ id }) => !gathered.has(id));
     const here = white.findIndex(({ id }) => id === useMake.getState().cursorRegionId);
-    setCursor(white[(here + 1) % white.length]?.id ?? null);
-    document.querySelector<HTMLElement>('[role="application"]')?.focus();
+    const next = white[(here + 1) % white.length];
+    if (next) walkFrom(next.id);
   };
 
   return (

@@ -30,6 +30,8 @@ export type MakeState = {
   hand: Hand;
   /** Region on which the keyboard walk stands. */
   cursorRegionId: string | null;
+  /** Counts how often the keyboard was sent to the picture. */
+  focusTurn: number;
   /** The lamp while it is being moved; an edit only when it settles. */
   lampInHand: DistantLamp | null;
 
@@ -39,6 +41,8 @@ export type MakeState = {
   redo: () => void;
   takeInHand: (hand: Hand) => void;
   setCursor: (regionId: string | null) => void;
+  /** Puts the walk on a region and sends the keyboard to the picture. */
+  walkFrom: (regionId: string) => void;
   moveLamp: (lamp: DistantLamp) => void;
   settleLamp: (lamp: DistantLamp) => void;
   takeTheirs: () => Promise<void>;
@@ -63,6 +67,7 @@ export function createMakeStore(makeId: string): MakeStore {
       redoSteps: [],
       hand: { kind: 'nothing' },
       cursorRegionId: null,
+      focusTurn: 0,
       lampInHand: null,
 
       load: async () => {
@@ -107,6 +112,7 @@ export function createMakeStore(makeId: string): MakeStore {
 
       takeInHand: (hand) => set({ hand }),
       setCursor: (cursorRegionId) => set({ cursorRegionId }),
+      walkFrom: (cursorRegionId) => set(({ focusTurn }) => ({ cursorRegionId, focusTurn: focusTurn + 1 })),
       moveLamp: (lampInHand) => set({ lampInHand }),
       settleLamp: (lamp) => {
         const kept = get().make?.lamp;

@@ -47,7 +47,7 @@ function regionWords(picture: Picture, regionId: string): string {
 
 /** The picture in its place, at every station; where elements and groups are chosen it answers taps, drags and keys. */
 export function PictureStage({ useMake, make, picture, raster, bands, station, lamp }: Props) {
-  const { hand, cursorRegionId, edit, takeInHand, setCursor, moveLamp, settleLamp } = useMake();
+  const { hand, cursorRegionId, focusTurn, edit, takeInHand, setCursor, moveLamp, settleLamp } = useMake();
   const [touched, setTouched] = useState<number[]>([]);
   const [said, setSaid] = useState('');
   const gathers = station === 'elements' || station === 'groups';
@@ -93,6 +93,7 @@ export function PictureStage({ useMake, make, picture, raster, bands, station, l
             ? `${picture.name}: arrow keys walk over its areas, Enter gathers the one you stand on`
             : `${picture.name}, ${picture.elements.length} elements, light ${Math.round(lamp.azimuthDeg)} degrees round`
         }
+        focusTurn={focusTurn}
         onGather={gathers ? onGather : undefined}
         onTouch={gathers ? setTouched : undefined}
         onWalk={(direction) => {

@@ -6,6 +6,8 @@ import { guardRequest } from './src/server/http/guard';
 
 export default defineConfig({
   output: 'server',
+  // The checks build into a folder of their own, so that a running application keeps its files.
+  outDir: process.env.AQUACHROME_DIST ?? 'dist',
   adapter: node({ mode: 'standalone' }),
   integrations: [react()],
   security: { checkOrigin: true, allowedDomains: [{ hostname: '127.0.0.1' }, { hostname: 'localhost' }] },

@@ -5,9 +5,9 @@ import { guardRequest } from '../src/server/http/guard';
 
 const port = Number(process.env.AQUACHROME_PORT ?? 4747);
 process.env.ASTRO_NODE_AUTOSTART = 'disabled';
-const entry = pathToFileURL(`${process.cwd()}/dist/server/entry.mjs`).href;
+const entry = pathToFileURL(`${process.cwd()}/${process.env.AQUACHROME_DIST ?? 'dist'}/server/entry.mjs`).href;
 const { handler } = (await import(entry)) as { handler: Parameters<typeof createServer>[1] };
-if (!handler) throw new Error('dist/server/entry.mjs has no handler: build again with ./run demo.');
+if (!handler) throw new Error('The built server has no handler: build again with ./run demo.');
 
 const server = createServer((request, response) => guardRequest(request, response, () => handler(request, response)));
 server.headersTimeout = 20_000;

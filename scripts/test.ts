@@ -8,6 +8,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startCluster } from '../tests/server/cluster';
 
+process.env.AQUACHROME_DIST = 'dist-test';
+
 type Tally = { passed: number; failed: number };
 const tally: Tally = { passed: 0, failed: 0 };
 

@@ -32,7 +32,7 @@ ensure_chromium() { has_chromium || install_debian chromium; }
 # npm packages exactly as in the lock file; done again only when that changes or an install was cut short.
 ensure_npm() {
   local wanted
-  wanted=$(cat package-lock.json package.json | sha256sum | cut -c1-64)
+  wanted=$(sha256sum <package-lock.json | cut -c1-64)
   if [ "$(cat node_modules/.aquachrome-lock 2>/dev/null)" != "$wanted" ]; then
     need_space "$root" 1200
     say "Installing npm packages (a minute or two the first time) ..."

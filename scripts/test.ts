@@ -73,6 +73,8 @@ await check(
 );
 await check('nothing unused', node('knip/bin/knip.js'));
 
+await check('build', node('astro/astro.js', 'build'));
+
 const cluster = await startCluster();
 try {
   const env = { AQUACHROME_TEST_CLUSTER: cluster.url };
@@ -87,7 +89,6 @@ try {
       return { passed: numPassedTests, failed: numFailedTests };
     },
   );
-  await check('build', node('astro/astro.js', 'build'));
   const browserReport = join(reports, 'playwright.json');
   await suite(
     'browser tests',

@@ -8,17 +8,22 @@ import { findLines } from '#core/picture/lines';
 import { toRegionMap } from '#core/picture/region-map';
 import { findRegions } from '#core/picture/regions';
 import { type Database, openDatabase } from '#server/db/database';
-import { decodeGrey } from '#server/decode/original';
+import { decodeGrey, inspectOriginal } from '#server/decode/original';
 import { keepBlob } from '#server/store/blobs';
 import { applyBatch, createMake } from '#server/store/makes';
 import { addToRack } from '#server/store/rack';
 import { type DemoMake, demoMakes } from './balloon-post';
 import { demoLine, demoMarkers } from './marker-line';
+import { renderScan, turnedPlace } from './scan';
 
 /** Pictures, regions and elements of a demo make, as the operations a maker would have made. */
 async function operationsOf(database: Database, make: DemoMake): Promise<Operation[]> {
-  const { id: pictureId, name, file, widthMm, unitsPerMm } = make.picture;
-  const bytes = await readFile(new URL(`line-images/${file}`, import.meta.url));
+  const { id: pictureId, name, file } = make.picture;
+  const drawing = await readFile(new URL(`line-images/${file}`, import.meta.url));
+  const { scan, unitsPerMm } = make.picture;
+  const bytes = scan ? await renderScan(drawing, { ...scan, widthMm: make.picture.widthMm }) : drawing;
+  const { widthMm: statedMm, mediaType } = await inspectOriginal(bytes);
+  const widthMm = statedMm ?? make.picture.widthMm;
   const { png, widthPx, heightPx, heightMm } = await decodeGrey(bytes, widthMm);
   const { data } = await sharp(png).extractChannel(0).raw().toBuffer({ resolveWithObject: true });
   const pxPerMm = widthPx / widthMm;
@@ -29,8 +34,12 @@ async function operationsOf(database: Database, make: DemoMake): Promise<Operati
     labelMap: await keepBlob(database, 'application/octet-stream', encodeLabelMap(found.labels)),
     newId: () => `${pictureId}-region-${++count}`,
   });
+  const drawnSize = await sharp(drawing).metadata();
+  const drawnMm = [make.picture.widthMm, (make.picture.widthMm * drawnSize.height) / drawnSize.width] as const;
   const regionAt = ([x, y]: readonly [number, number]): string => {
-    const label = found.labels[Math.floor((y / unitsPerMm) * pxPerMm) * widthPx + Math.floor((x / unitsPerMm) * pxPerMm)];
+    const drawn = [x / unitsPerMm, y / unitsPerMm] as const;
+    const [xMm, yMm] = scan ? turnedPlace(drawn, drawnMm, scan.turnDeg) : drawn;
+    const label = found.labels[Math.floor(yMm * pxPerMm) * widthPx + Math.floor(xMm * pxPerMm)];
     const region = regionMap.regions.find((candidate) => candidate.label === label);
     if (!region) throw new Error(`Demo make "${make.name}": no region at ${x}, ${y} of ${file}.`);
     return region.id;
@@ -54,7 +63,8 @@ async function operationsOf(database: Database, make: DemoMake): Promise<Operati
       },
     }),
   );
-  const original = { sha256: await keepBlob(database, 'image/svg+xml', bytes), mediaType: 'image/svg+xml', fileName: file };
+  const fileName = scan ? file.replace('.svg', ' scan.png') : file;
+  const original = { sha256: await keepBlob(database, mediaType, bytes), mediaType, fileName };
   const grey = { sha256: await keepBlob(database, 'image/png;aquachrome=grey', png), widthPx, heightPx };
   return [
     { kind: 'addPicture', index: 0, picture: { id: pictureId, name, widthMm, heightMm, original, grey, regionMap, elements: [] } },

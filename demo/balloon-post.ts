@@ -18,6 +18,12 @@ const badgerPilotMake: DemoMake = {
     {
       name: 'Cap',
       points: [
+        [211, 215],
+        [431, 215],
+        [442, 192],
+        [200, 192],
+        [201, 166],
+        [441, 165],
         [286, 112],
         [356, 112],
         [200, 300],
@@ -45,6 +51,9 @@ const badgerPilotMake: DemoMake = {
     {
       name: 'White fur',
       points: [
+        [290, 370],
+        [333, 204],
+        [311, 203],
         [321, 250],
         [236, 372],
         [406, 372],
@@ -65,6 +74,13 @@ const badgerPilotMake: DemoMake = {
     {
       name: 'Scarf',
       points: [
+        [270, 458],
+        [228, 449],
+        [232, 421],
+        [410, 421],
+        [414, 448],
+        [97, 497],
+        [75, 495],
         [320, 425],
         [320, 452],
         [170, 470],
@@ -96,6 +112,12 @@ const badgerPilotMake: DemoMake = {
     {
       name: 'Boots',
       points: [
+        [217, 797],
+        [399, 797],
+        [234, 730],
+        [409, 730],
+        [340, 731],
+        [306, 731],
         [270, 770],
         [380, 770],
       ],
@@ -109,6 +131,40 @@ const badgerPilotMake: DemoMake = {
         [545, 260],
       ],
       codes: ['GOLD11', 'CLAY11'],
+    },
+    {
+      name: 'Ears',
+      points: [
+        [184, 133],
+        [458, 133],
+      ],
+      codes: ['MIST4', 'MIST6', 'MIST9'],
+    },
+    {
+      name: 'Inner ears',
+      points: [
+        [209, 114],
+        [436, 112],
+      ],
+      codes: ['ROSE11', 'ROSE14'],
+    },
+    {
+      name: 'Tail',
+      points: [
+        [125, 561],
+        [155, 627],
+        [163, 603],
+      ],
+      codes: ['MIST2', 'MIST4', 'MIST6'],
+    },
+    {
+      name: 'Buttons',
+      points: [
+        [344, 500],
+        [346, 540],
+        [345, 575],
+      ],
+      codes: ['GOLD14'],
     },
     {
       name: 'Trousers',

@@ -7,6 +7,6 @@ for part in words install; do source "scripts/$part.sh"; done
 ensure_node
 ensure_postgres
 ensure_npm
-export AQUACHROME_DIST=dist-test ASTRO_TELEMETRY_DISABLED=1 POSTGRES_BIN=$postgres_bin
+export AQUACHROME_DIST=dist-eval ASTRO_TELEMETRY_DISABLED=1 POSTGRES_BIN=$postgres_bin
 node node_modules/astro/astro.js build >/dev/null
 exec node --import tsx scripts/eval-faults.ts "$@"

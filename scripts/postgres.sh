@@ -25,7 +25,7 @@ pg_init() {
   fi
   if is_root; then chown -R postgres: "$pg_home"; fi
   as_postgres "$postgres_bin/initdb" -D "$pg_home/data.unfinished" -U aquachrome --auth=scram-sha-256 --pwfile="$pg_home/password" \
-    -E UTF8 --locale=C.UTF-8 ${pg_fast:+--no-sync} >"$state/initdb.log" 2>&1 || {
+    -E UTF8 --locale=C.UTF-8 >"$state/initdb.log" 2>&1 || {
     tail -n 5 "$state/initdb.log" >&2
     if grep -qi 'no space left' "$state/initdb.log"; then fail "no space left for the database in $pg_home. Make room and start again."; fi
     fail "the database could not be set up (see $state/initdb.log)."
@@ -34,6 +34,18 @@ pg_init() {
 }
 
 pg_sql() { PGPASSWORD=$(cat "$pg_home/password") PGCONNECT_TIMEOUT=5 "$postgres_bin/psql" -X -q -A -t -v ON_ERROR_STOP=1 -h 127.0.0.1 -p "$(cat "$pg_home/port")" -U aquachrome -d "${2:-postgres}" -c "$1"; }
+
+# After a kill -9 the old backends may hold the shared memory for a moment: tried again for some seconds.
+pg_launch() {
+  local tries=0
+  until as_postgres "$postgres_bin/pg_ctl" -D "$pg_home/data" -l "$pg_home/log" -s -w -t 60 \
+    -o "-p $1 -c listen_addresses=127.0.0.1 -c unix_socket_directories=''" start >"$state/pg_ctl.log" 2>&1; do
+    tries=$((tries + 1))
+    [ "$tries" -lt 20 ] && tail -n 4 "$pg_home/log" | grep -q 'shared memory' || return 1
+    rm -f "$pg_home/data/postmaster.pid"
+    sleep 0.3
+  done
+}
 
 pg_start() {
   [ -d "$pg_home/data" ] || pg_init
@@ -44,10 +56,9 @@ pg_start() {
     wished=$(cat "$pg_home/port" 2>/dev/null || echo $((15400 + 0x${checkout_key:0:4} % 900)))
     port=$(free_port "$wished")
     printf '%s' "$port" >"$pg_home/port"
-    as_postgres "$postgres_bin/pg_ctl" -D "$pg_home/data" -l "$pg_home/log" -s -w -t 60 \
-      -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories='' ${pg_fast:-}" start >"$state/pg_ctl.log" 2>&1 || {
+    pg_launch "$port" || {
       tail -n 8 "$pg_home/log" >&2 || true
-      if grep -qi 'no space left' "$pg_home/log"; then fail "no space left for the database in $pg_home. Make room and start again; nothing is lost."; fi
+      if tail -n 8 "$pg_home/log" 2>/dev/null | grep -qi 'no space left'; then fail "no space left for the database in $pg_home. Make room and start again; nothing is lost."; fi
       fail "the database did not start (see $pg_home/log)."
     }
   fi

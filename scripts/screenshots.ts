@@ -6,7 +6,6 @@ import { browserArguments, chromiumPath } from '../tests/browser/chromium';
 const [folder = 'docs/screenshots', ...wanted] = process.argv.slice(2);
 const address = process.env.AQUACHROME_ADDRESS ?? 'http://127.0.0.1:4747';
 const pilot = `${address}/makes/make-balloon-post-pilot`;
-const balloon = `${address}/makes/make-balloon-post-balloon`;
 
 async function bandsShown(page: Page): Promise<void> {
   await page.locator('[data-bands="shown"]').waitFor();

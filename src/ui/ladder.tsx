@@ -4,7 +4,7 @@ import { rolesOfLadder } from '#core/markers/ladder';
 import { DoubleChipShape } from './double-chip';
 import { lightnessScale, spreadLabels } from './lightness-scale';
 
-export type LadderRung = { code: string; lab: Lab | undefined };
+export type LadderRung = { code: string; lab?: Lab | undefined };
 
 type Props = {
   rungs: readonly LadderRung[];

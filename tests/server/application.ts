@@ -29,7 +29,7 @@ export async function startApplication(options: { ownCluster: boolean }): Promis
   const startServer = async () => {
     server = spawn('node', ['--import', 'tsx', 'scripts/serve.ts'], {
       env: { ...process.env, AQUACHROME_DATABASE_URL: databaseUrl, AQUACHROME_PORT: String(port), NODE_ENV: 'production' },
-      stdio: ['ignore', 'ignore', 'ignore'],
+      stdio: ['ignore', 'ignore', process.env.AQUACHROME_SHOW_SERVER ? 'inherit' : 'ignore'],
     });
     for (let attempt = 0; attempt < 300; attempt++) {
       const answered = await fetch(`${address}/api/health`).then(

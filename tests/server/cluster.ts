@@ -87,25 +87,32 @@ export async function startCluster(options: { durable?: boolean } = {}): Promise
     'unix_socket_directories=',
     ...safety,
   ];
-  let server: ReturnType<typeof spawn>;
+  let server: ReturnType<typeof spawn> | undefined;
+  // After a kill -9 the old backends may hold the shared memory for a moment: a server that ends at once is started again.
   const launch = async () => {
     const [program, rest] = asPostgres(words);
-    server = spawn(program, rest, { cwd: '/', stdio: 'ignore' });
-    await answers(url, 150);
+    for (let attempt = 0; attempt < 50; attempt++) {
+      rmSync(join(data, 'postmaster.pid'), { force: true });
+      const starting = spawn(program, rest, { cwd: '/', stdio: 'ignore' });
+      server = starting;
+      const ended = new Promise<boolean>((resolve) => starting.once('exit', () => resolve(false)));
+      const up = answers(url, 150).then(() => true);
+      if (await Promise.race([ended, up])) return;
+      up.catch(() => {});
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+    throw new Error('The test database did not start again.');
   };
   const postmaster = (): number => Number(execFileSync('head', ['-n', '1', join(data, 'postmaster.pid')]).toString());
   await launch();
   return {
     url,
     kill: () => process.kill(postmaster(), 'SIGKILL'),
-    restart: async () => {
-      rmSync(join(data, 'postmaster.pid'), { force: true });
-      await launch();
-    },
+    restart: launch,
     stop: async () => {
-      run(`${bin}/pg_ctl`, '-D', data, '-s', '-m', 'immediate', '-w', 'stop');
-      server.kill();
-      rmSync(folder, { recursive: true, force: true });
+      if (existsSync(join(data, 'postmaster.pid'))) process.kill(postmaster(), 'SIGQUIT');
+      server?.kill();
+      rmSync(folder, { recursive: true, force: true, maxRetries: 20 });
     },
   };
 }

@@ -151,7 +151,7 @@ async function settled(editor: Editor): Promise<void> {
     if (editor.state.kind === 'waiting') editor.keeper.tryNow();
     await pause(20);
   }
-  throw new Error(`${editor.makeId} was not kept in time.`);
+  throw new Error(`${editor.makeId} was not kept in time: ${JSON.stringify(editor.state)}`);
 }
 
 /** Compares what the database holds with what the editors were told. */
@@ -192,6 +192,8 @@ function sorted(value: unknown): string {
 export async function runFaultRounds(options: {
   rounds: number;
   seed: number;
+  /** Kills only the one. Default: either, by the seed. */
+  only?: 'server' | 'database' | undefined;
   onRound?: (figures: FaultFigures) => void;
 }): Promise<FaultFigures> {
   const random = seeded(options.seed);
@@ -213,7 +215,8 @@ export async function runFaultRounds(options: {
   try {
     const editors = await Promise.all([1, 2, 3].map((number) => openEditor(application.address, `faults-${number}`, figures)));
     for (let round = 0; round < options.rounds; round++) {
-      const killsServer = random() < 0.5;
+      const coin = random() < 0.5;
+      const killsServer = options.only ? options.only === 'server' : coin;
       const killAfterMs = random() * 160;
       const working = editors.map(async (editor) => {
         const edits = 3 + Math.floor(random() * 8);

@@ -1,12 +1,25 @@
+import pg from 'pg';
 import { Sequelize } from 'sequelize';
 import { defineModels, type Models } from './models';
 
 export type Database = Models & { sequelize: Sequelize };
 
+/**
+ * A client that hears its own errors from the first moment. Sequelize listens only once a connection is set up; a database that
+ * dies before that would end this whole process by an unheard error. Whoever waits for a query is told by the query.
+ */
+class HearingClient extends pg.Client {
+  constructor(config?: string | pg.ClientConfig) {
+    super(config);
+    this.on('error', (error) => console.error(`A connection to the database was lost: ${error.message}`));
+  }
+}
+
 /** Opens a pool on a PostgreSQL address (postgres://...). Nothing is contacted before the first query. */
 export function openDatabase(url: string): Database {
   const sequelize = new Sequelize(url, {
     dialect: 'postgres',
+    dialectModule: { ...pg, Client: HearingClient },
     logging: false,
     pool: { max: 8, idle: 10_000, acquire: 8_000 },
     dialectOptions: { connectionTimeoutMillis: 4_000, keepAlive: true },

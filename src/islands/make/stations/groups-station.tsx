@@ -9,6 +9,7 @@ import { ValueRail } from '#ui/value-rail.tsx';
 import { ladderWords, rungsToShow } from '../ladder-words';
 import type { Hand } from '../make-store';
 import { readTypedLadder } from '../typed-ladder';
+import { LadderSuggestions } from './ladder-suggestions';
 
 type Props = {
   picture: Picture;
@@ -88,12 +89,21 @@ export function GroupsStation({ picture, markers, hand, onTake, onGive }: Props)
           </Button>
         </p>
       )}
+      {chosen && (
+        <LadderSuggestions
+          key={chosen.id}
+          picture={picture}
+          element={chosen}
+          markers={markers}
+          onGive={(ladder) => onGive(chosen.id, ladder)}
+        />
+      )}
       {picture.elements.length === 0 ? (
         <p>No element yet. Take a ladder in hand and tap the areas it is for, or gather the elements first.</p>
       ) : (
         <ValueRail
           columns={picture.elements.map((element) => ({ id: element.id, name: element.name, rungs: rungsToShow(element.ladder, markers) }))}
-          height={300}
+          height={chosen ? 250 : 320}
           chosenId={chosen?.id ?? null}
           onChoose={(elementId) => onTake(elementId === chosen?.id ? { kind: 'nothing' } : { kind: 'element', elementId })}
         />

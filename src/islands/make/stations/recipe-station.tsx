@@ -2,16 +2,23 @@ import type { Make } from '#model/make';
 import type { Marker } from '#model/marker';
 import type { Picture } from '#model/picture';
 import type { SchoolId } from '#model/school';
-import { type RecipeMark, recipeOfPicture } from '#core/technique/recipe';
+import { recipeOfPicture } from '#core/technique/recipe';
+import { placeWords, recipeFile } from '#core/technique/recipe-file';
 import { schools } from '#core/technique/schools';
+import { buttonLook, Button } from '#ui/button.tsx';
 import { Ladder } from '#ui/ladder.tsx';
 import { countWords } from '../gather';
 import { rungsToShow } from '../ladder-words';
 
 type Props = { make: Make; picture: Picture; markers: readonly Marker[]; onSchool: (school: SchoolId) => void };
 
-function placeWords(mark: RecipeMark): string {
-  return mark.place.kind === 'allOver' ? 'all over' : `on the ${mark.role}`;
+function download(name: string, content: unknown): void {
+  const address = URL.createObjectURL(new Blob([JSON.stringify(content, null, 2)], { type: 'application/json' }));
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = `${name.replace(/[^\p{L}\p{N} -]+/gu, '').trim() || 'recipe'}.json`;
+  link.click();
+  URL.revokeObjectURL(address);
 }
 
 /** The Recipe station: ladders, roles and marks in the order in which they are laid. */
@@ -38,6 +45,12 @@ export function RecipeStation({ make, picture, markers, onSchool }: Props) {
         </select>
         <span className="mt-1 block text-sm text-soft">Suits {school.suits}.</span>
       </label>
+      <p className="flex flex-wrap gap-3">
+        <a href={`/makes/${make.id}/recipe`} target="_blank" rel="noreferrer" className={buttonLook('plain')}>
+          Print on one page
+        </a>
+        <Button onClick={() => download(`Recipe ${make.name}`, recipeFile(make, picture, markers))}>Save as a file</Button>
+      </p>
       {recipe.markers.length > 0 && (
         <p>
           Lay out {recipe.markers.length} markers: <span className="font-code text-sm">{recipe.markers.join(' · ')}</span>. Light elements

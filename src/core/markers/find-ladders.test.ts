@@ -1,0 +1,131 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Marker } from '#model/marker';
+import { findLadders, type LadderRequest } from './find-ladders';
+import { pairCost, rungCost, wishedColourCost } from './ladder-cost';
+
+/** Plain reference: every sequence of different markers, checked and costed one by one. */
+function exhaustive(rack: readonly Marker[], request: LadderRequest): { ids: string[]; cost: number }[] {
+  const { rungs, onlyUsable = true, minContrastL = 0, crossFamily = 'none', most = 5, start } = request;
+  const wished = start && 'L' in start ? start : undefined;
+  const startId = start && 'markerId' in start ? start.markerId : undefined;
+  const usable = rack.filter((marker) => !onlyUsable || (marker.owned && marker.state !== 'dry') || marker.id === startId);
+  const found: { ids: string[]; cost: number }[] = [];
+  const middle = Math.floor(rungs / 2);
+  const isHome = (path: Marker[]): boolean => {
+    const homes = start && 'family' in start ? [start.family] : [...new Set(usable.map(({ family }) => family ?? ''))];
+    return homes.some((home) => {
+      const inHome = path.map(({ family }) => (family ?? '') === home);
+      if (crossFamily === 'none') return inHome.every(Boolean);
+      return rungs === 2 ? inHome.some(Boolean) : inHome.slice(1, -1).every(Boolean);
+    });
+  };
+  const extend = (path: Marker[], cost: number): void => {
+    if (path.length === rungs) {
+      const [first, last] = [path[0], path.at(-1)];
+      if (minContrastL > 0 && !(first?.lab && last?.lab && first.lab.L - last.lab.L >= minContrastL)) return;
+      if (wished && !first?.lab) return;
+      if (startId && !path.some(({ id }) => id === startId)) return;
+      if (isHome(path)) found.push({ ids: path.map(({ id }) => id), cost });
+      return;
+    }
+    for (const marker of usable) {
+      if (path.includes(marker)) continue;
+      const before = path.at(-1);
+      const pair = before ? pairCost(before, marker) : 0;
+      if (pair === null) continue;
+      extend([...path, marker], cost + pair + rungCost(marker) + (wished && path.length === middle ? wishedColourCost(marker, wished) : 0));
+    }
+  };
+  extend([], 0);
+  return found.sort((a, b) => a.cost - b.cost || (a.ids.join(' ') < b.ids.join(' ') ? -1 : 1)).slice(0, most);
+}
+
+// Few values, so that equal costs are common.
+const anyMarker = fc.record({
+  family: fc.constantFrom('A', 'B', 'C'),
+  group: fc.constantFrom('1', '2'),
+  depth: fc.integer({ min: 0, max: 9 }),
+  lab: fc.option(fc.record({ L: fc.constantFrom(95, 85, 75, 60, 45, 30), a: fc.constantFrom(0, 20), b: fc.constantFrom(-10, 30) }), {
+    nil: undefined,
+    freq: 6,
+  }),
+  owned: fc.constantFrom(true, true, true, false),
+  state: fc.constantFrom('good' as const, 'good' as const, 'low' as const, 'dry' as const, 'leaking' as const),
+});
+const anyRack = fc
+  .array(anyMarker, { minLength: 2, maxLength: 14 })
+  .map((markers) =>
+    markers.map((marker, index) => ({ ...marker, id: `m${String(index).padStart(2, '0')}`, code: `${marker.family}${index}` })),
+  );
+
+describe('the ladder finder', () => {
+  it('returns what exhaustive search returns, ties included (seeded racks of up to 14 markers)', () => {
+    fc.assert(
+      fc.property(
+        anyRack,
+        fc.constantFrom(2, 3, 4, 5, 6) as fc.Arbitrary<LadderRequest['rungs']>,
+        fc.constantFrom('none' as const, 'ends' as const),
+        fc.boolean(),
+        fc.constantFrom(0, 0, 25, 50),
+        fc.constantFrom('rack', 'family', 'colour', 'marker'),
+        fc.integer({ min: 1, max: 12 }),
+        (rack, rungs, crossFamily, onlyUsable, minContrastL, from, most) => {
+          const start = {
+            rack: {},
+            family: { start: { family: 'B' } },
+            colour: { start: { L: 60, a: 10, b: 10 } },
+            marker: { start: { markerId: rack[0]?.id ?? '' } },
+          }[from];
+          const request: LadderRequest = { rungs, crossFamily, onlyUsable, minContrastL, most, ...start };
+          const found = findLadders(rack, request).map(({ rungs: path, cost }) => ({ ids: path.map(({ id }) => id), cost }));
+          expect(found).toEqual(exhaustive(rack, request));
+        },
+      ),
+      { seed: 20261124, numRuns: 300 },
+    );
+  });
+
+  const line = [
+    ['FERN21', 'FERN', '2', 1, 89],
+    ['FERN24', 'FERN', '2', 4, 71],
+    ['FERN27', 'FERN', '2', 7, 50],
+    ['FERN29', 'FERN', '2', 9, 12],
+    ['CLAY14', 'CLAY', '1', 4, 70],
+  ] as const;
+  const rack: Marker[] = line.map(([code, family, group, depth, L]) => ({
+    id: code,
+    code,
+    family,
+    group,
+    depth,
+    lab: { L, a: -20, b: 30 },
+    owned: true,
+    state: 'good',
+  }));
+
+  it('prefers even steps within a group, names wide ones and does not suggest a dry marker', () => {
+    expect(findLadders(rack, { rungs: 3 })[0]?.rungs.map(({ code }) => code)).toEqual(['FERN21', 'FERN24', 'FERN27']);
+    const wide = findLadders(rack, { rungs: 2, start: { markerId: 'FERN29' } })[0];
+    expect(wide?.rungs.map(({ code }) => code)).toEqual(['FERN27', 'FERN29']);
+    expect(wide?.reasons.join(' ')).toMatch(/wide step: plan more blending/);
+    const dry = rack.map((marker) => (marker.code === 'FERN24' ? { ...marker, state: 'dry' as const } : marker));
+    expect(findLadders(dry, { rungs: 3 }).flatMap(({ rungs }) => rungs.map(({ code }) => code))).not.toContain('FERN24');
+    const asked = findLadders(dry, { rungs: 3, onlyUsable: false, most: 50 }).find(({ rungs }) =>
+      rungs.some(({ code }) => code === 'FERN24'),
+    );
+    expect(asked?.reasons).toContain('FERN24 is dry');
+  });
+
+  it('works on codes alone and says so', () => {
+    const bare = rack.map(({ lab: _, ...marker }) => marker);
+    const best = findLadders(bare, { rungs: 3, start: { family: 'fern' } })[0];
+    expect(best?.rungs.map(({ code }) => code)).toEqual(['FERN21', 'FERN24', 'FERN27']);
+    expect(best?.reasons[0]).toMatch(/without measured colours/);
+  });
+
+  it('refuses what is out of range', () => {
+    expect(() => findLadders(rack, { rungs: 7 as 6 })).toThrow(/2 to 6 rungs, got 7/);
+    expect(() => findLadders(rack, { rungs: 3, start: { markerId: 'none' } })).toThrow(/no marker none/);
+  });
+});

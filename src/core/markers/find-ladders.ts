@@ -1,0 +1,184 @@
+import type { Lab, Marker } from '#model/marker';
+import { pairCost, rungCost, wishedColourCost } from './ladder-cost';
+import { ladderReasons } from './ladder-reasons';
+
+export type LadderRequest = {
+  /** What it starts from: a wished colour (for the rung in the middle), a marker that must be in it, or a family. Default: the whole rack. */
+  start?: Lab | { markerId: string } | { family: string };
+  rungs: 2 | 3 | 4 | 5 | 6;
+  /** Leaves out markers that are dry or not owned. Default true. */
+  onlyUsable?: boolean;
+  /** Least lightness between the ends, in L*. Needs colours. Default 0. */
+  minContrastL?: number;
+  /** 'ends': the palest and the deepest may be of another family than the rungs between. Default 'none'. */
+  crossFamily?: 'none' | 'ends';
+  /** How many answers. Default 5. */
+  most?: number;
+};
+
+export type RankedLadder<M extends Marker = Marker> = { rungs: M[]; cost: number; reasons: string[] };
+
+type Path<M> = { rungs: readonly M[]; cost: number };
+
+function comparePaths<M extends Marker>(first: Path<M>, second: Path<M>): number {
+  if (first.cost !== second.cost) return first.cost - second.cost;
+  for (let i = 0; i < first.rungs.length; i++) {
+    const own = (first.rungs[i] as M).id;
+    const other = (second.rungs[i] as M).id;
+    if (own !== other) return own < other ? -1 : 1;
+  }
+  return 0;
+}
+
+/** Inserts into a list kept sorted and no longer than `most`. */
+function keepBest<M extends Marker>(best: Path<M>[], path: Path<M>, most: number): void {
+  const last = best[most - 1];
+  if (last && comparePaths(path, last) >= 0) return;
+  let place = best.length;
+  while (place > 0 && comparePaths(path, best[place - 1] as Path<M>) < 0) place--;
+  best.splice(place, 0, path);
+  if (best.length > most) best.pop();
+}
+
+const familyOf = (marker: Marker): string => marker.family ?? '';
+
+/** The rungs that must be of the home family: all, or with open ends those between (of two, the lighter or the darker). */
+function homePatterns(rungs: number, crossFamily: 'none' | 'ends'): boolean[][] {
+  const all = Array.from({ length: rungs }, () => true);
+  if (crossFamily === 'none') return [all];
+  if (rungs === 2)
+    return [
+      [true, false],
+      [false, true],
+    ];
+  return [all.map((_, index) => index > 0 && index < rungs - 1)];
+}
+
+type Search<M extends Marker> = {
+  candidates: readonly M[];
+  costs: ReadonlyMap<M, number>;
+  pairs: (lighter: M, darker: M) => number | null;
+  middle: number;
+  middleCost: (marker: M) => number;
+  rungs: number;
+  most: number;
+  minContrastL: number;
+};
+
+/** Best paths through the layers of rungs; `fits` says who may stand where. Exact: costs are sums over rungs and pairs. */
+function bestPaths<M extends Marker>(
+  search: Search<M>,
+  fits: (marker: M, rung: number) => boolean,
+  firsts: readonly M[],
+  lastFits: (marker: M) => boolean,
+): Path<M>[] {
+  const { candidates, costs, pairs, middle, middleCost, rungs, most } = search;
+  const costAt = (marker: M, rung: number) => (costs.get(marker) as number) + (rung === middle ? middleCost(marker) : 0);
+  let layer = new Map<M, Path<M>[]>(firsts.map((marker) => [marker, [{ rungs: [marker], cost: costAt(marker, 0) }]]));
+  for (let rung = 1; rung < rungs; rung++) {
+    const next = new Map<M, Path<M>[]>();
+    const allowed = candidates.filter((marker) => fits(marker, rung) && (rung < rungs - 1 || lastFits(marker)));
+    for (const [lighter, paths] of layer) {
+      for (const darker of allowed) {
+        const pair = pairs(lighter, darker);
+        if (pair === null) continue;
+        const best = next.get(darker) ?? [];
+        for (const path of paths) keepBest(best, { rungs: [...path.rungs, darker], cost: path.cost + pair + costAt(darker, rung) }, most);
+        next.set(darker, best);
+      }
+    }
+    layer = next;
+  }
+  const best: Path<M>[] = [];
+  for (const paths of layer.values()) for (const path of paths) keepBest(best, path, most);
+  return best;
+}
+
+function usable(marker: Marker): boolean {
+  return marker.owned && marker.state !== 'dry';
+}
+
+function checkRequest(request: LadderRequest): void {
+  const { rungs, most = 5, minContrastL = 0 } = request;
+  if (!Number.isInteger(rungs) || rungs < 2 || rungs > 6) throw new RangeError(`findLadders expects 2 to 6 rungs, got ${rungs}`);
+  if (!Number.isInteger(most) || most < 1 || most > 1000) throw new RangeError(`findLadders expects 1 to 1000 answers (most), got ${most}`);
+  if (!(minContrastL >= 0 && minContrastL <= 100)) throw new RangeError(`findLadders expects minContrastL 0 to 100, got ${minContrastL}`);
+}
+
+/**
+ * Ladders from a rack, best first; ties by marker ids, light to dark. Exact for the cost of ladder-cost.ts. Markers with a
+ * colour are ranked by their inks; those without by family, group and depth alone; the two are not mixed in one ladder.
+ * @throws RangeError when the request is out of range or names a marker that is not in the rack.
+ */
+export function findLadders<M extends Marker>(rack: readonly M[], request: LadderRequest): RankedLadder<M>[] {
+  checkRequest(request);
+  const { rungs, onlyUsable = true, minContrastL = 0, crossFamily = 'none', most = 5, start } = request;
+  const startMarker = start && 'markerId' in start ? rack.find(({ id }) => id === start.markerId) : undefined;
+  if (start && 'markerId' in start && !startMarker) throw new RangeError(`findLadders: there is no marker ${start.markerId} in the rack`);
+  const wished = start && 'L' in start ? start : undefined;
+  // The marker asked for is taken as it is, dry or not: whoever asks has it in hand.
+  const candidates = rack.filter((marker) => !onlyUsable || usable(marker) || marker === startMarker);
+  const best: Path<M>[] = [];
+  for (const withColour of [true, false]) {
+    const own = candidates.filter(({ lab }) => (lab !== undefined) === withColour);
+    if (!withColour && (wished || minContrastL > 0)) continue;
+    const search: Search<M> = {
+      candidates: own,
+      costs: new Map(own.map((marker) => [marker, rungCost(marker)])),
+      pairs: rememberedPairs(),
+      middle: Math.floor(rungs / 2),
+      middleCost: wished ? (marker) => wishedColourCost(marker, wished) : () => 0,
+      rungs,
+      most,
+      minContrastL,
+    };
+    const families = start && 'family' in start ? [start.family.toUpperCase()] : [...new Set(own.map(familyOf))];
+    for (const path of pathsOfFamilies(search, families, crossFamily, startMarker)) keepBest(best, path, most);
+  }
+  return best.map(({ rungs: path, cost }) => ({ rungs: [...path], cost, reasons: ladderReasons(path) }));
+}
+
+function rememberedPairs<M extends Marker>(): (lighter: M, darker: M) => number | null {
+  const known = new Map<M, Map<M, number | null>>();
+  return (lighter, darker) => {
+    const row = known.get(lighter) ?? new Map<M, number | null>();
+    known.set(lighter, row);
+    const remembered = row.get(darker);
+    const cost = remembered === undefined ? pairCost(lighter, darker) : remembered;
+    row.set(darker, cost);
+    return cost;
+  };
+}
+
+function pathsOfFamilies<M extends Marker>(
+  search: Search<M>,
+  families: readonly string[],
+  crossFamily: 'none' | 'ends',
+  startMarker: M | undefined,
+): Path<M>[] {
+  const { candidates, rungs, most, minContrastL } = search;
+  const best: Path<M>[] = [];
+  const seen = new Set<string>();
+  for (const family of families) {
+    for (const pattern of homePatterns(rungs, crossFamily)) {
+      for (const startRung of startMarker ? Array.from({ length: rungs }, (_, rung) => rung) : [-1]) {
+        const fits = (marker: M, rung: number): boolean =>
+          (!pattern[rung] || familyOf(marker).toUpperCase() === family.toUpperCase()) && (rung !== startRung || marker === startMarker);
+        const firsts = candidates.filter((marker) => fits(marker, 0));
+        const runs: [readonly M[], (marker: M) => boolean][] =
+          minContrastL > 0
+            ? firsts.map((first) => [[first], (last) => (first.lab?.L ?? 0) - (last.lab?.L ?? 0) >= minContrastL])
+            : [[firsts, () => true]];
+        for (const [runFirsts, lastFits] of runs) {
+          for (const path of bestPaths(search, fits, runFirsts, lastFits)) {
+            const key = path.rungs.map(({ id }) => id).join(' ');
+            if (seen.has(key)) continue;
+            seen.add(key);
+            keepBest(best, path, most);
+          }
+        }
+      }
+    }
+  }
+  return best;
+}

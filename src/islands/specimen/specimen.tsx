@@ -1,0 +1,131 @@
+import { type ReactNode, useState } from 'react';
+import type { DistantLamp } from '#model/lamp';
+import type { Lab } from '#model/marker';
+import { Button } from '#ui/button.tsx';
+import { DoubleChip } from '#ui/double-chip.tsx';
+import { Field } from '#ui/field.tsx';
+import { Ladder } from '#ui/ladder.tsx';
+import { Lamp } from '#ui/lamp.tsx';
+import { MiniRail } from '#ui/mini-rail.tsx';
+import { ProblemNotice, ProgressNotice } from '#ui/notice.tsx';
+import { ValueRail } from '#ui/value-rail.tsx';
+import { Workline } from '#ui/workline.tsx';
+
+const ink = (L: number, a: number, b: number): Lab => ({ L, a, b });
+const rungs = [
+  { code: 'LAKE31', lab: ink(87, -15, -10) },
+  { code: 'LAKE34', lab: ink(67, -25, -22) },
+  { code: 'LAKE37', lab: ink(45, -20, -30) },
+];
+const close = [
+  { code: 'MIST4', lab: ink(71, -2, -6) },
+  { code: 'MIST5', lab: ink(70, -2, -6) },
+  { code: 'MIST6', lab: ink(69, -2, -6) },
+  { code: 'BARK49', lab: ink(22, 9, 12) },
+];
+const bare = [{ code: 'Fog pale' }, { code: 'Fog mid' }, { code: 'Fog deep' }];
+
+function Specimens({ dark }: { dark: boolean }) {
+  const [lamp, setLamp] = useState<DistantLamp>({ kind: 'distant', azimuthDeg: 315, heightDeg: 40 });
+  const [chosen, setChosen] = useState<string | null>('a');
+  const [station, setStation] = useState<'one' | 'two'>('one');
+  return (
+    <section aria-label={dark ? 'On dark card' : 'On light card'} className={`space-y-10 p-8 ${dark ? 'bg-[#3a3a3a]' : 'bg-bench'}`}>
+      <Case title="Double chip: very light, middle, dark, without a colour" dark={dark}>
+        <DoubleChip code="WOOL00" lab={ink(96, 0, 4)} />
+        <DoubleChip code="FERN24" lab={ink(71, -27, 36)} />
+        <DoubleChip code="BARK49" lab={ink(22, 9, 12)} />
+        <DoubleChip code="417" lab={undefined} />
+      </Case>
+      <Case title="Ladder: even, crowded with a wide step, without colours, one rung, cut below, without roles" dark={dark}>
+        {[rungs, close, bare, rungs.slice(1, 2)].map((one) => (
+          <div key={one.map(({ code }) => code).join()} className="bg-paper p-2">
+            <Ladder rungs={one} height={240} />
+          </div>
+        ))}
+        <div className="self-start bg-paper p-2">
+          <Ladder rungs={rungs} height={240} cutBelow />
+        </div>
+        <div className="bg-paper p-2">
+          <Ladder rungs={rungs} height={240} withRoles={false} />
+        </div>
+      </Case>
+      <Case title="Value rail: chosen, long name, empty" dark={dark}>
+        <div className="w-[40rem] max-w-full">
+          <ValueRail
+            columns={[
+              { id: 'a', name: 'Scarf', rungs },
+              { id: 'b', name: 'Strap of the flying goggles', rungs: close },
+              { id: 'c', name: 'Left boot', rungs: [] },
+            ]}
+            height={220}
+            chosenId={chosen}
+            onChoose={setChosen}
+          />
+        </div>
+        <MiniRail
+          elements={[{ id: 'a', name: 'Scarf', regionIds: [], ladder: { rungs: rungs.map(({ code }) => ({ markerId: code, code })) } }]}
+          markers={rungs.map(({ code, lab }) => ({ id: code, code, lab, owned: true }))}
+        />
+      </Case>
+      <Case title="Lamp: movable, only shown" dark={dark}>
+        {[true, false].map((movable) => (
+          <div key={String(movable)} className="relative m-12 h-48 w-64 bg-paper">
+            <Lamp lamp={lamp} width={256} height={192} onMove={movable ? setLamp : undefined} onSettle={movable ? setLamp : undefined} />
+          </div>
+        ))}
+      </Case>
+      <Case title="Workline" dark={dark}>
+        <div className="w-full bg-wall">
+          <Workline
+            stations={[
+              { id: 'one', name: 'Elements', open: '3 still white' },
+              { id: 'two', name: 'Groups', open: 'all chosen' },
+            ]}
+            current={station}
+            onGo={setStation}
+          />
+        </div>
+      </Case>
+      <Case title="Buttons, fields, notices" dark={dark}>
+        <div className="grid w-full gap-4 bg-bench p-4 sm:grid-cols-2">
+          <p className="flex flex-wrap gap-3">
+            <Button weight="main">Set the lamp here</Button>
+            <Button>Try again</Button>
+            <Button weight="quiet">Put it down</Button>
+            <Button weight="main" disabled>
+              Start this make
+            </Button>
+            <Button disabled>Try again</Button>
+          </p>
+          <Field label="Codes" hint="For example LAKE31 LAKE34." code defaultValue="LAKE31" />
+          <Field label="Codes with a problem" code defaultValue="LAKE35" problem="No marker LAKE35 in the rack." />
+          <ProgressNotice words="Flooding the areas" share={0.4} />
+          <ProblemNotice problem={{ code: 'x', message: 'The file is empty.', remedy: 'Choose another file.' }}>
+            <Button>Choose a file</Button>
+          </ProblemNotice>
+        </div>
+      </Case>
+    </section>
+  );
+}
+
+function Case({ title, dark, children }: { title: string; dark: boolean; children: ReactNode }) {
+  return (
+    <div>
+      <h2 className={`mb-2 text-lg ${dark ? 'text-paper' : ''}`}>{title}</h2>
+      <div className="flex flex-wrap gap-6">{children}</div>
+    </div>
+  );
+}
+
+/** Internal page: every component of src/ui in its states, on light and on dark card. */
+export function Specimen() {
+  return (
+    <main>
+      <h1 className="p-8 text-3xl">Specimen</h1>
+      <Specimens dark={false} />
+      <Specimens dark />
+    </main>
+  );
+}

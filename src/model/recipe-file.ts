@@ -1,0 +1,26 @@
+import { z } from 'zod';
+import { distantLampSchema } from './lamp';
+import { roles } from './ladder';
+import { labSchema } from './marker';
+import { schoolIdSchema } from './school';
+
+export const recipeFileVersion = 1;
+
+/** A recipe as it leaves the application: everything needed to repeat it, readable without it. */
+export const recipeFileSchema = z.object({
+  format: z.literal('aquachrome-recipe'),
+  version: z.literal(recipeFileVersion),
+  make: z.string(),
+  picture: z.object({ name: z.string(), widthMm: z.number(), heightMm: z.number() }),
+  lamp: distantLampSchema,
+  school: schoolIdSchema,
+  elements: z.array(
+    z.object({
+      name: z.string(),
+      areaMm2: z.number(),
+      ladder: z.array(z.object({ code: z.string(), role: z.enum(roles), share: z.number(), lab: labSchema.optional() })),
+      marks: z.array(z.object({ number: z.number().int(), code: z.string(), place: z.string(), stroke: z.string(), purpose: z.string() })),
+    }),
+  ),
+});
+export type RecipeFile = z.infer<typeof recipeFileSchema>;

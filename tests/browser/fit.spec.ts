@@ -1,0 +1,49 @@
+import { expect, expectNoAxeFindings, test } from './application';
+
+const sizes = [
+  ['desk', 1280, 800],
+  ['tablet upright', 820, 1180],
+  ['phone', 390, 844],
+] as const;
+const pages = [
+  '/',
+  '/makes/new',
+  ...['picture', 'elements', 'groups', 'light', 'recipe'].map((station) => `/makes/make-balloon-post-pilot#${station}`),
+  '/makes/make-balloon-post-pilot/recipe',
+  '/specimen',
+];
+
+for (const [name, width, height] of sizes) {
+  test(`every view fits a ${name} (${width} x ${height}) and has no axe finding`, async ({ page, shared }) => {
+    test.setTimeout(120_000);
+    await page.setViewportSize({ width, height });
+    for (const path of pages) {
+      await page.goto('about:blank');
+      await page.goto(`${shared.address}${path}`);
+      await page.locator('main').waitFor();
+      if (path.includes('#')) await expect(page.locator('[data-station]')).toBeVisible();
+      else await page.waitForLoadState('networkidle');
+      const sheet = path.endsWith('/recipe') || path === '/specimen';
+      const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+      // The printed sheet and the specimens keep their own size.
+      if (!sheet) expect(overflow, `${path} is wider than the screen`).toBeLessThanOrEqual(0);
+      await expectNoAxeFindings(page);
+    }
+  });
+}
+
+test('nothing on the screens is set smaller than 13 px', async ({ page, shared }) => {
+  for (const path of pages.slice(0, 7)) {
+    await page.goto('about:blank');
+    await page.goto(`${shared.address}${path}`);
+    await page.locator('main').waitFor();
+    await page.waitForLoadState('networkidle');
+    const small = await page.evaluate(() =>
+      [...document.querySelectorAll('body *')]
+        .filter((element) => [...element.childNodes].some((node) => node.nodeType === 3 && node.textContent?.trim()))
+        .filter((element) => Number.parseFloat(getComputedStyle(element).fontSize) < 13)
+        .map((element) => element.outerHTML.slice(0, 80)),
+    );
+    expect(small, path).toEqual([]);
+  }
+});

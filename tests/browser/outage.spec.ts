@@ -1,0 +1,97 @@
+import { expect, expectAllKept, test } from './application';
+
+const elements = (address: string) => `${address}/makes/make-balloon-post-pilot#elements`;
+const nameFields = '[aria-label="Name of the element"]';
+
+test('edits made while the server is away wait in the browser, survive a reload and arrive once', async ({ page, lonely }) => {
+  await page.goto(elements(lonely.address));
+  const first = page.locator(nameFields).first();
+  await expect(first).toHaveValue('Cap');
+  await lonely.stopServer('SIGKILL');
+  await first.fill('Flying cap');
+  await first.press('Enter');
+  await expect(page.locator('[data-keep]')).toHaveText(/Kept here, waiting for the server/);
+  await page.getByRole('button', { name: 'Remove Belt' }).click();
+  await expect(page.getByText(/areas still white$/)).toBeVisible();
+  const white = await page.getByText(/areas still white$/).textContent();
+
+  // A reload during the outage: the page itself comes from the same server, so it is loaded again when that is back.
+  await page.close();
+  await lonely.startServer();
+  const again = await page.context().newPage();
+  await again.goto(elements(lonely.address));
+  await expect(again.locator(nameFields).first()).toHaveValue('Flying cap');
+  await expect(again.getByText(/areas still white$/)).toHaveText(white ?? '');
+  await expectAllKept(again);
+  const kept = await (await fetch(`${lonely.address}/api/makes/make-balloon-post-pilot`)).json();
+  expect(kept.document.pictures[0].elements.map(({ name }: { name: string }) => name)).not.toContain('Belt');
+  // One batch of the demo and the two edits, none twice.
+  expect(kept.revision).toBe(3);
+});
+
+test('a reload while the database is away keeps the waiting edits', async ({ page, lonely }) => {
+  await page.goto(elements(lonely.address));
+  await expect(page.locator(nameFields).first()).toHaveValue('Cap');
+  lonely.cluster?.kill();
+  await page.locator(nameFields).first().fill('Cap of leather');
+  await page.locator(nameFields).first().press('Enter');
+  await expect(page.locator('[data-keep]')).toHaveText(/Kept here, waiting/);
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'This make cannot be shown now' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('alert')).toContainText('The database does not answer');
+  await lonely.cluster?.restart();
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.locator(nameFields).first()).toHaveValue('Cap of leather');
+  await expectAllKept(page);
+});
+
+test('two tabs on one make: the later one is shown both versions and nothing is overwritten before it chooses', async ({
+  page,
+  lonely,
+}) => {
+  await page.goto(elements(lonely.address));
+  const other = await page.context().newPage();
+  await other.goto(elements(lonely.address));
+  await expect(other.locator(nameFields).first()).toHaveValue('Cap');
+  const rename = async (tab: typeof page, name: string) => {
+    await tab.locator(nameFields).first().fill(name);
+    await tab.locator(nameFields).first().press('Enter');
+  };
+  await rename(other, 'Cap by the other');
+  await expectAllKept(other);
+  await rename(page, 'Cap by this');
+  const dialog = page.getByRole('alertdialog', { name: 'This make was changed in another window too' });
+  await expect(dialog).toBeVisible();
+  await expect(dialog.getByRole('row', { name: /Element/ })).toContainText(/Cap by the other: 10 areas.*Cap by this: 10 areas/);
+  const kept = async () =>
+    (await (await fetch(`${lonely.address}/api/makes/make-balloon-post-pilot`)).json()).document.pictures[0].elements[0].name;
+  expect(await kept()).toBe('Cap by the other');
+  await dialog.getByRole('button', { name: 'Lay my changes on top of it' }).click();
+  await expect(dialog).toBeHidden();
+  await expectAllKept(page);
+  expect(await kept()).toBe('Cap by this');
+
+  // The other tab is behind now; it gives way.
+  await rename(other, 'Cap once more');
+  await other.getByRole('alertdialog').getByRole('button', { name: 'Go on with the other window’s' }).click();
+  await expect(other.locator(nameFields).first()).toHaveValue('Cap by this');
+  await expectAllKept(other);
+  expect(await kept()).toBe('Cap by this');
+});
+
+test('undo and redo go back and forth over everything done in a visit', async ({ page, lonely }) => {
+  await page.goto(elements(lonely.address));
+  const first = page.locator(nameFields).first();
+  await expect(first).toHaveValue('Cap');
+  for (let step = 1; step <= 25; step++) {
+    await first.fill(`Cap ${step}`);
+    await first.press('Enter');
+    await expect(first).toHaveValue(`Cap ${step}`);
+  }
+  for (let step = 0; step < 25; step++) await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(first).toHaveValue('Cap');
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+  for (let step = 0; step < 25; step++) await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(first).toHaveValue('Cap 25');
+  await expectAllKept(page);
+});

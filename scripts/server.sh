@@ -39,7 +39,9 @@ start_server() {
   local port waited=0
   if [ -n "$(server_pid)" ] && [ -z "${was_built:-}" ] && answers_here "$(cat "$state/port")"; then return; fi
   stop_server
-  port=$(free_port "${AQUACHROME_PORT:-$(cat "$state/port" 2>/dev/null || echo 4747)}")
+  local wished=${AQUACHROME_PORT:-$(cat "$state/port" 2>/dev/null || echo 4747)}
+  port=$(free_port "$wished")
+  [ "$port" = "$wished" ] || say "Port $wished is taken by another program: using $port."
   AQUACHROME_PORT=$port NODE_ENV=production setsid nohup node --import tsx scripts/serve.ts >>"$state/server.log" 2>&1 </dev/null 9>&- &
   printf '%s' "$!" >"$state/server.pid"
   printf '%s' "$port" >"$state/port"

@@ -79,7 +79,7 @@ const onceName = 'demo-data';
  * step may be done twice; a demo make that the maker deleted does not come back.
  * @returns whether anything was loaded.
  */
-export async function loadDemo(database: Database): Promise<boolean> {
+export async function loadDemo(database: Database, makes: readonly DemoMake[] = demoMakes): Promise<boolean> {
   const { sequelize } = database;
   const done = await sequelize.query('SELECT 1 FROM once_done WHERE name = :name', {
     replacements: { name: onceName },
@@ -87,7 +87,7 @@ export async function loadDemo(database: Database): Promise<boolean> {
   });
   if (done.length > 0) return false;
   await addToRack(database, [demoLine], demoMarkers());
-  for (const make of demoMakes) {
+  for (const make of makes) {
     await createMake(database, { id: make.id, name: make.name });
     await applyBatch(database, make.id, { batchId: `demo-${make.id}`, baseRevision: 0, operations: await operationsOf(database, make) });
   }
@@ -97,6 +97,9 @@ export async function loadDemo(database: Database): Promise<boolean> {
 
 if (process.argv[1]?.endsWith('demo/load.ts')) {
   const database = openDatabase(process.env.AQUACHROME_DATABASE_URL ?? '');
-  if (await loadDemo(database)) console.log('Demo data loaded.');
+  // Given the ids of makes, it loads only those.
+  const wanted = process.argv.slice(2);
+  const makes = wanted.length > 0 ? demoMakes.filter(({ id }) => wanted.includes(id)) : demoMakes;
+  if (await loadDemo(database, makes)) console.log('Demo data loaded.');
   await database.sequelize.close();
 }

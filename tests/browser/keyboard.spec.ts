@@ -31,10 +31,12 @@ test('a wrong code is named, close misses are offered and taken by a press', asy
   await codes.fill('DUSK21 DUSK25 DUSK27');
   await codes.press('Enter');
   await expect(page.getByRole('alert')).toHaveText('No marker DUSK25 in the rack.');
-  await page.getByRole('button', { name: 'DUSK24' }).click();
+  await page.getByRole('button', { name: 'DUSK24', exact: true }).click();
   await expect(codes).toHaveValue('DUSK21 DUSK24 DUSK27');
   await codes.press('Enter');
-  await expect(page.getByRole('img', { name: /^Ladder: DUSK21 base.*DUSK24 midtone.*DUSK27 shadow/ })).toBeVisible();
+  await expect(
+    page.getByRole('button', { name: /^Trousers/ }).getByRole('img', { name: /^Ladder: DUSK21 base.*DUSK24 midtone.*DUSK27 shadow/ }),
+  ).toBeVisible();
   await goTo(page, 'Recipe');
   await expect(page.locator('[data-element="Trousers"]')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();

@@ -57,7 +57,9 @@ test('from a dropped line image to a recipe that survives a restart of server an
   await page.getByLabel('Codes, in any order').fill('clay 17, Clay-11, CLAY14');
   await page.getByRole('button', { name: 'Give it to Bear head' }).click();
   await expect(
-    page.getByRole('img', { name: /^Ladder: CLAY11 base, lightness 81; CLAY14 midtone, lightness 61; CLAY17 shadow, lightness 41$/ }),
+    page
+      .getByRole('button', { name: /^Bear head/ })
+      .getByRole('img', { name: /^Ladder: CLAY11 base, lightness 81; CLAY14 midtone, lightness 61; CLAY17 shadow, lightness 41$/ }),
   ).toBeVisible();
   await expectNoAxeFindings(page);
 
@@ -117,7 +119,7 @@ test('from a dropped line image to a recipe that survives a restart of server an
   await lonely.cluster?.restart();
   await lonely.startServer();
   await page.goto(lonely.address);
-  await expect(page.getByText('last touched')).toHaveCount(2);
+  await expect(page.getByRole('article')).toHaveCount(2);
   await expectNoAxeFindings(page);
   await page.getByRole('link', { name: 'Go on with teddy bear' }).click();
   await goTo(page, 'Recipe');

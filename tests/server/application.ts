@@ -1,7 +1,5 @@
-import { type ChildProcess, spawn } from 'node:child_process';
-import { loadDemo } from '#demo/load';
-import { openDatabase } from '#server/db/database';
-import { migrate } from '#server/db/migrate';
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
+
 import { type Cluster, freePort, freshDatabase, startCluster, testClusterUrl } from './cluster';
 
 /** The built application with a database of its own, demo data loaded. */
@@ -15,13 +13,14 @@ export type Application = {
   close: () => Promise<void>;
 };
 
-export async function startApplication(options: { ownCluster: boolean }): Promise<Application> {
+export async function startApplication(options: { ownCluster: boolean; onlyMake?: string }): Promise<Application> {
   const cluster = options.ownCluster ? await startCluster({ durable: true }) : null;
   const databaseUrl = await freshDatabase(cluster?.url ?? testClusterUrl());
-  const database = openDatabase(databaseUrl);
-  await migrate(database.sequelize);
-  await loadDemo(database);
-  await database.sequelize.close();
+  // In processes of their own, as ./run demo does it: a test runner's rewritten modules compute many times slower.
+  const load = ['demo/load.ts', ...(options.onlyMake ? [options.onlyMake] : [])];
+  for (const script of [['scripts/migrate.ts'], load]) {
+    execFileSync('node', ['--import', 'tsx', ...script], { env: { ...process.env, AQUACHROME_DATABASE_URL: databaseUrl }, stdio: 'pipe' });
+  }
   const port = await freePort(21_000 + (process.pid % 4000) * 2);
   const address = `http://127.0.0.1:${port}`;
   let server: ChildProcess | undefined;

@@ -209,7 +209,7 @@ export async function runFaultRounds(options: {
     appliedTwice: 0,
     wrongDocuments: 0,
   };
-  const application = await startApplication({ ownCluster: true });
+  const application = await startApplication({ ownCluster: true, onlyMake: 'make-balloon-post-pilot' });
   const cluster = application.cluster;
   if (!cluster) throw new Error('The fault rounds need a cluster of their own.');
   try {

@@ -9,7 +9,7 @@ import type { Operation } from '#model/operation';
 import { invertOperations } from '#core/make/invert';
 import { call, jsonPost, problemToShow } from '#islands/server-calls.ts';
 import { type KeepState, Keeper } from './keeper';
-import { openOutbox } from './outbox';
+import { type Outbox, openOutbox } from './outbox';
 
 /** What the maker holds in the hand: decides what a tap on the picture does. A ladder remembers the element it has begun. */
 export type Hand =
@@ -54,6 +54,8 @@ export type MakeStore = UseBoundStore<StoreApi<MakeState>>;
 /** The state of one make's screen: the document as edited here, how safe it is, what is in hand. */
 export function createMakeStore(makeId: string): MakeStore {
   let keeper: Keeper | undefined;
+  // One outbox a page: a second would find the first holding the lock of this tab and take it for another tab.
+  let outbox: Outbox | undefined;
   return create<MakeState>()((set, get) => {
     const onChange = (make: Make, keep: KeepState) => set({ make, keep, phase: 'ready', problem: null });
     const replay = (operations: Operation[]) => keeper?.edit(operations);
@@ -73,7 +75,7 @@ export function createMakeStore(makeId: string): MakeStore {
       load: async () => {
         set({ phase: 'loading', problem: null });
         try {
-          const outbox = await openOutbox();
+          outbox ??= await openOutbox();
           set({ rack: await call(rackSchema, '/api/rack') });
           keeper = new Keeper(makeId, {
             outbox,

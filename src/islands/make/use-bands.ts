@@ -71,11 +71,14 @@ export function useBands(picture: Picture | undefined, labels: Uint16Array | nul
     };
   }, [labels, widthPx, heightPx]);
 
+  // What the worker is asked, as text: an edit that changes nothing of it (a name) asks nothing.
+  const asked = useMemo(() => (picture ? JSON.stringify(requestFor(picture, lamp, byId)) : null), [picture, lamp, byId]);
+
   useEffect(() => {
     const own = worker.current;
-    if (!own || !picture || !labels) return;
+    if (!own || !asked || !labels) return;
     const work = async () => {
-      const { ids, request } = requestFor(picture, lamp, byId);
+      const { ids, request } = JSON.parse(asked) as ReturnType<typeof requestFor>;
       const { rgba, width, height, shares } = await own.api.paint(request);
       const paint = await createImageBitmap(new ImageData(rgba, width, height));
       if (worker.current !== own) return;
@@ -96,7 +99,7 @@ export function useBands(picture: Picture | undefined, labels: Uint16Array | nul
     };
     own.next = work;
     if (!own.busy) void run();
-  }, [picture, labels, lamp, byId]);
+  }, [asked, labels]);
 
   return bands;
 }

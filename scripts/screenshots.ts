@@ -30,6 +30,31 @@ const shots: Shot[] = [
       await bandsShown(page);
     },
   })),
+  {
+    name: 'make-groups-suggestions',
+    go: async (page) => {
+      await page.goto(`${pilot}#groups`);
+      await bandsShown(page);
+      await page.getByRole('button', { name: /^Trousers/ }).click();
+    },
+  },
+  {
+    name: 'make-light-balloon-tablet',
+    width: 820,
+    height: 1180,
+    go: async (page) => {
+      await page.goto(`${address}/makes/make-balloon-post-balloon#light`);
+      await bandsShown(page);
+    },
+  },
+  {
+    name: 'recipe-page',
+    height: 1060,
+    go: async (page) => {
+      await page.goto(`${pilot}/recipe`);
+      await page.locator('[data-sheet]').waitFor();
+    },
+  },
 ];
 
 await mkdir(folder, { recursive: true });

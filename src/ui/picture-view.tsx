@@ -32,6 +32,8 @@ type Props = {
 const walkKeys: Record<string, Direction> = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' };
 /** Room round the picture for the lamp, in CSS px. */
 const roomPx = 58;
+/** The same where the screen is narrow. */
+const narrowRoomPx = 34;
 
 function drawLayers(canvas: HTMLCanvasElement, layers: PictureLayers): void {
   const context = canvas.getContext('2d');
@@ -77,7 +79,10 @@ export function PictureView({ layers, label, labels, onGather, onTouch, onWalk, 
   useEffect(() => {
     if (!stage.current) return;
     const observer = new ResizeObserver(([entry]) => {
-      if (entry) setRoom({ width: entry.contentRect.width - 2 * roomPx, height: entry.contentRect.height - 2 * roomPx });
+      if (!entry) return;
+      const { width, height } = entry.contentRect;
+      const around = 2 * (width < 480 ? narrowRoomPx : roomPx);
+      setRoom({ width: width - around, height: height - around });
     });
     observer.observe(stage.current);
     return () => observer.disconnect();
@@ -121,7 +126,7 @@ export function PictureView({ layers, label, labels, onGather, onTouch, onWalk, 
   };
 
   return (
-    <div ref={stage} className="relative flex h-full min-h-80 w-full items-center justify-center">
+    <div ref={stage} className="relative flex h-full min-h-[48dvh] w-full items-center justify-center lg:min-h-80">
       <div className="relative bg-paper shadow-[0_2px_14px_rgb(0_0_0/0.28)]" style={{ width, height }}>
         {canGather ? (
           <div

@@ -72,7 +72,7 @@ export function PictureStage({ useMake, make, picture, raster, bands, station, l
     };
   }, [picture, raster, bands.paint, station, gathers, elementInHand, touched, cursorRegionId]);
 
-  if (!picture || !layers) return <div className="min-h-80" />;
+  if (!picture || !layers) return <div className="min-h-[48dvh] lg:min-h-80" />;
 
   const onGather = (labels: number[], gesture: 'tap' | 'sweep') => {
     const result = gather(picture, hand, labels, gesture, () => crypto.randomUUID());

@@ -31,9 +31,9 @@ export function Table() {
 
   return (
     <div className="mx-auto max-w-6xl px-4 pb-12 sm:px-8">
-      <header className="flex flex-wrap items-end gap-6 py-6">
+      <header className="flex flex-wrap items-end gap-x-6 gap-y-2 py-6">
         <p className="font-display text-4xl font-bold tracking-tight">Aquachrome</p>
-        <p className="flex-1 pb-1 text-soft">Stamped images, alcohol markers, one light.</p>
+        <p className="min-w-60 flex-1 pb-1 text-soft">Stamped images, alcohol markers, one light.</p>
         <a href="/makes/new" className={buttonLook('main')}>
           New make
         </a>

@@ -13,7 +13,7 @@ import { keepBlob } from '#server/store/blobs';
 import { applyBatch, createMake } from '#server/store/makes';
 import { addToRack } from '#server/store/rack';
 import { type DemoMake, demoMakes } from './balloon-post';
-import { demoLine, demoMarkers } from './marker-line';
+import { demoRack } from './marker-lines';
 import { renderScan, turnedPlace } from './scan';
 
 /** Pictures, regions and elements of a demo make, as the operations a maker would have made. */
@@ -44,7 +44,7 @@ async function operationsOf(database: Database, make: DemoMake): Promise<Operati
     if (!region) throw new Error(`Demo make "${make.name}": no region at ${x}, ${y} of ${file}.`);
     return region.id;
   };
-  const markers = new Map(demoMarkers().map((marker) => [marker.code, marker]));
+  const markers = new Map(demoRack().markers.map((marker) => [marker.code, marker]));
   const rung = (code: string) => {
     const marker = markers.get(code);
     if (!marker) throw new Error(`Demo make "${make.name}": no marker ${code}.`);
@@ -86,7 +86,7 @@ export async function loadDemo(database: Database, makes: readonly DemoMake[] = 
     type: QueryTypes.SELECT,
   });
   if (done.length > 0) return false;
-  await addToRack(database, [demoLine], demoMarkers());
+  await addToRack(database, demoRack());
   for (const make of makes) {
     await createMake(database, { id: make.id, name: make.name });
     await applyBatch(database, make.id, { batchId: `demo-${make.id}`, baseRevision: 0, operations: await operationsOf(database, make) });

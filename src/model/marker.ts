@@ -13,39 +13,80 @@ export type CodePart = z.infer<typeof codePartSchema>;
  */
 export const codeRuleSchema = z.object({
   parts: z.array(codePartSchema).min(1).max(8),
-  tones: z.array(z.string().min(1).max(20)).max(12).optional(),
-  familiesWithoutGroup: z.array(z.string().min(1).max(20)).max(60).optional(),
+  tones: z.array(z.string().trim().min(1).max(20)).max(12).optional(),
+  familiesWithoutGroup: z.array(z.string().trim().min(1).max(20)).max(60).optional(),
 });
 export type CodeRule = z.infer<typeof codeRuleSchema>;
 
-export const labSchema = z.object({ L: z.number(), a: z.number(), b: z.number() });
+export const labSchema = z.object({ L: z.number().min(0).max(100), a: z.number().min(-150).max(150), b: z.number().min(-150).max(150) });
 /** CIELAB, D65 white, 2 degree observer. */
 export type Lab = z.infer<typeof labSchema>;
 
-export const markerStateSchema = z.enum(['good', 'low', 'dry', 'leaking']);
+export const markerStates = ['good', 'low', 'dry', 'leaking'] as const;
+export const nibStates = ['good', 'worn', 'trimmed'] as const;
+/** Where a colour comes from. What is assumed from the code is never stored: it follows from the other markers. */
+export const colourSources = ['measured', 'picked'] as const;
+export const markerEventKinds = ['bought', 'refilled', 'ran dry', 'nib replaced', 'spilled'] as const;
+
+export const markerEventSchema = z.object({
+  on: z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'a date as year-month-day'),
+  kind: z.enum(markerEventKinds),
+});
+export type MarkerEvent = z.infer<typeof markerEventSchema>;
 
 /** One marker. `family`, `group`, `depth`: as read from the code by the rule of its line. `lab`: one coat, dry, on white marker card. */
 export const markerSchema = z.object({
   id: idSchema,
-  code: z.string().min(1).max(40),
+  code: z.string().trim().min(1).max(40),
   family: z.string().max(40).optional(),
   group: z.string().max(20).optional(),
   depth: z.number().optional(),
   lab: labSchema.optional(),
   owned: z.boolean(),
-  state: markerStateSchema.optional(),
+  state: z.enum(markerStates).optional(),
 });
 export type Marker = z.infer<typeof markerSchema>;
+
+/** A marker in the maker's rack, with all that the maker notes about it. */
+export const rackMarkerSchema = markerSchema.extend({
+  lineId: idSchema,
+  colourSource: z.enum(colourSources).optional(),
+  /** Colour of the cap, which may mislead. */
+  capLab: labSchema.optional(),
+  /** How many are owned. */
+  count: z.number().int().min(0).max(999).optional(),
+  wanted: z.boolean().optional(),
+  price: z.number().min(0).max(100_000).optional(),
+  nib: z.enum(nibStates).optional(),
+  events: z.array(markerEventSchema).max(500).optional(),
+});
+export type RackMarker = z.infer<typeof rackMarkerSchema>;
 
 /** A maker's line of markers with the rule that reads its codes. */
 export const markerLineSchema = z.object({
   id: idSchema,
-  name: z.string().min(1).max(80),
+  name: z.string().trim().min(1, 'a line needs a name').max(80),
   rule: codeRuleSchema,
   note: z.string().max(400).optional(),
 });
 export type MarkerLine = z.infer<typeof markerLineSchema>;
 
-export const rackSchema = z.object({ lines: z.array(markerLineSchema), markers: z.array(markerSchema.extend({ lineId: idSchema })) });
+export const pairVerdicts = ['blends well', 'needs work', 'refuses'] as const;
+export const pairReasons = ['', 'dry marker', 'paper'] as const;
+
+/** What the maker found out about two markers, in either order. */
+export const pairNoteSchema = z.object({
+  firstId: idSchema,
+  secondId: idSchema,
+  verdict: z.enum(pairVerdicts),
+  reason: z.enum(pairReasons),
+  on: z.string().regex(/^\d{4}-\d{2}-\d{2}$/),
+});
+export type PairNote = z.infer<typeof pairNoteSchema>;
+
+export const rackSchema = z.object({
+  lines: z.array(markerLineSchema),
+  markers: z.array(rackMarkerSchema),
+  pairNotes: z.array(pairNoteSchema),
+});
 export type Rack = z.infer<typeof rackSchema>;
-export type RackMarker = Rack['markers'][number];

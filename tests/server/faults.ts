@@ -3,7 +3,7 @@ import type { Make } from '#model/make';
 import type { Batch, Operation } from '#model/operation';
 import { applyOperations } from '#core/make/apply';
 import { newMake } from '#core/make/new-make';
-import { CallProblem } from '#islands/server-calls.ts';
+import { CallProblem } from '#islands/shared/server-calls.ts';
 import { Keeper, type KeepState } from '#islands/make/keeper.ts';
 import type { Outbox, WaitingBatch } from '#islands/make/outbox.ts';
 import { openDatabase } from '#server/db/database';

@@ -1,4 +1,5 @@
-import type { Lab, Marker } from '#model/marker';
+import type { Lab, Marker, PairNote } from '#model/marker';
+import { noteLookup } from './pair-notes';
 import { pairCost, rungCost, wishedColourCost } from './ladder-cost';
 import { ladderReasons } from './ladder-reasons';
 
@@ -14,6 +15,8 @@ export type LadderRequest = {
   crossFamily?: 'none' | 'ends';
   /** How many answers. Default 5. */
   most?: number;
+  /** What the maker noted about pairs, in either order. Default none. */
+  pairNotes?: readonly PairNote[];
 };
 
 export type RankedLadder<M extends Marker = Marker> = { rungs: M[]; cost: number; reasons: string[] };
@@ -112,7 +115,8 @@ function checkRequest(request: LadderRequest): void {
  */
 export function findLadders<M extends Marker>(rack: readonly M[], request: LadderRequest): RankedLadder<M>[] {
   checkRequest(request);
-  const { rungs, onlyUsable = true, minContrastL = 0, crossFamily = 'none', most = 5, start } = request;
+  const { rungs, onlyUsable = true, minContrastL = 0, crossFamily = 'none', most = 5, start, pairNotes = [] } = request;
+  const noteOf = noteLookup(pairNotes);
   const startMarker = start && 'markerId' in start ? rack.find(({ id }) => id === start.markerId) : undefined;
   if (start && 'markerId' in start && !startMarker) throw new RangeError(`findLadders: there is no marker ${start.markerId} in the rack`);
   const wished = start && 'L' in start ? start : undefined;
@@ -125,7 +129,7 @@ export function findLadders<M extends Marker>(rack: readonly M[], request: Ladde
     const search: Search<M> = {
       candidates: own,
       costs: new Map(own.map((marker) => [marker, rungCost(marker)])),
-      pairs: rememberedPairs(),
+      pairs: rememberedPairs((lighter, darker) => pairCost(lighter, darker, noteOf(lighter.id, darker.id)?.verdict)),
       middle: Math.floor(rungs / 2),
       middleCost: wished ? (marker) => wishedColourCost(marker, wished) : () => 0,
       rungs,
@@ -135,16 +139,16 @@ export function findLadders<M extends Marker>(rack: readonly M[], request: Ladde
     const families = start && 'family' in start ? [start.family.toUpperCase()] : [...new Set(own.map(familyOf))];
     for (const path of pathsOfFamilies(search, families, crossFamily, startMarker)) keepBest(best, path, most);
   }
-  return best.map(({ rungs: path, cost }) => ({ rungs: [...path], cost, reasons: ladderReasons(path) }));
+  return best.map(({ rungs: path, cost }) => ({ rungs: [...path], cost, reasons: ladderReasons(path, noteOf) }));
 }
 
-function rememberedPairs<M extends Marker>(): (lighter: M, darker: M) => number | null {
+function rememberedPairs<M extends Marker>(costOf: (lighter: M, darker: M) => number | null): (lighter: M, darker: M) => number | null {
   const known = new Map<M, Map<M, number | null>>();
   return (lighter, darker) => {
     const row = known.get(lighter) ?? new Map<M, number | null>();
     known.set(lighter, row);
     const remembered = row.get(darker);
-    const cost = remembered === undefined ? pairCost(lighter, darker) : remembered;
+    const cost = remembered === undefined ? costOf(lighter, darker) : remembered;
     row.set(darker, cost);
     return cost;
   };

@@ -1,4 +1,4 @@
-import type { Marker } from '#model/marker';
+import type { Marker, PairNote } from '#model/marker';
 import { deltaE00 } from '#core/colour/difference';
 
 /**
@@ -24,6 +24,10 @@ export const ladderWeights = {
   notOwned: 4,
   /** Per unit of CIEDE2000 between the wished colour and the rung in the middle. */
   wishedColour: 0.25,
+  /** What the maker noted about a pair. */
+  blendsWell: -0.5,
+  needsWork: 1.5,
+  refuses: 8,
 } as const;
 
 const exact = (cost: number): number => Math.round(cost * 1024) / 1024;
@@ -55,7 +59,14 @@ function kinshipCost(lighter: Marker, darker: Marker): number {
  * Cost of two neighbouring rungs, the lighter one first; null when they cannot stand so. With colours: by lightness and hue.
  * Without: by depth within one family.
  */
-export function pairCost(lighter: Marker, darker: Marker): number | null {
+export function pairCost(lighter: Marker, darker: Marker, verdict?: PairNote['verdict']): number | null {
+  const bare = barePairCost(lighter, darker);
+  if (bare === null || !verdict) return bare;
+  const { blendsWell, needsWork, refuses } = ladderWeights;
+  return exact(bare + { 'blends well': blendsWell, 'needs work': needsWork, refuses }[verdict]);
+}
+
+function barePairCost(lighter: Marker, darker: Marker): number | null {
   if (lighter.lab && darker.lab) {
     const stepL = lighter.lab.L - darker.lab.L;
     if (stepL < 2) return null;

@@ -1,8 +1,9 @@
 import type { Marker } from '#model/marker';
 import { deltaE00 } from '#core/colour/difference';
 import { hueDifference, ladderWeights } from './ladder-cost';
+import type { NoteLookup } from './pair-notes';
 
-function pairReason(lighter: Marker, darker: Marker): string {
+function pairReason(lighter: Marker, darker: Marker, noteOf: NoteLookup): string {
   const names = `${lighter.code} to ${darker.code}`;
   if (!lighter.lab || !darker.lab) {
     const step = (darker.depth ?? 0) - (lighter.depth ?? 0);
@@ -16,12 +17,14 @@ function pairReason(lighter: Marker, darker: Marker): string {
   else remarks.push('an even step');
   if (hueDifference(lighter.lab, darker.lab) > 15) remarks.push('the hue drifts');
   if (lighter.family !== darker.family) remarks.push(`from another family`);
+  const note = noteOf(lighter.id, darker.id);
+  if (note) remarks.push(`you noted: ${note.verdict}${note.reason ? ` (${note.reason})` : ''}`);
   return `${names}: ${facts}; ${remarks.join('; ')}`;
 }
 
 /** Why a ladder stands where it does, in words: a line for each pair, then the state of its markers. */
-export function ladderReasons(rungs: readonly Marker[]): string[] {
-  const reasons = rungs.slice(1).map((darker, index) => pairReason(rungs[index] as Marker, darker));
+export function ladderReasons(rungs: readonly Marker[], noteOf: NoteLookup): string[] {
+  const reasons = rungs.slice(1).map((darker, index) => pairReason(rungs[index] as Marker, darker, noteOf));
   for (const { code, state, owned } of rungs) {
     if (!owned) reasons.push(`${code} is not in your rack`);
     if (state && state !== 'good') reasons.push(`${code} is ${state}`);

@@ -2,7 +2,7 @@ import { proxy, wrap } from 'comlink';
 import { blobAnswerSchema } from '#model/api/originals';
 import type { Picture, RegionMap } from '#model/picture';
 import { toRegionMap } from '#core/picture/region-map';
-import { call, fetchBlob } from '#islands/server-calls.ts';
+import { call, fetchBlob } from '#islands/shared/server-calls.ts';
 import type { RegionsApi } from '#workers/regions.worker';
 
 /** Finds the regions of a picture in a worker and keeps the label map on the server. @throws CallProblem or Error */

@@ -4,7 +4,7 @@ import type { Problem } from '#model/api/problem';
 import type { Make } from '#model/make';
 import type { Batch, Operation } from '#model/operation';
 import { applyOperation, applyOperations, OperationError } from '#core/make/apply';
-import { CallProblem, problemToShow } from '#islands/server-calls.ts';
+import { CallProblem, problemToShow } from '#islands/shared/server-calls.ts';
 import type { Outbox, WaitingBatch } from './outbox';
 
 export type KeepState =

@@ -6,7 +6,7 @@ import { progressOfPicture, type Station } from '#core/make/progress';
 import { Button } from '#ui/button.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import { Workline, type WorklineStation } from '#ui/workline.tsx';
-import { problemToShow } from '#islands/server-calls.ts';
+import { problemToShow } from '#islands/shared/server-calls.ts';
 import { findPictureRegions } from './find-regions';
 import { ConflictDialog, KeepLine, RefusedNotice } from './keep-line';
 import { createMakeStore, type MakeStore } from './make-store';

@@ -7,7 +7,7 @@ import type { Make } from '#model/make';
 import { type Rack, rackSchema } from '#model/marker';
 import type { Operation } from '#model/operation';
 import { invertOperations } from '#core/make/invert';
-import { call, jsonPost, problemToShow } from '#islands/server-calls.ts';
+import { call, jsonPost, problemToShow } from '#islands/shared/server-calls.ts';
 import { type KeepState, Keeper } from './keeper';
 import { type Outbox, openOutbox } from './outbox';
 
@@ -63,7 +63,7 @@ export function createMakeStore(makeId: string): MakeStore {
       phase: 'loading',
       problem: null,
       make: null,
-      rack: { lines: [], markers: [] },
+      rack: { lines: [], markers: [], pairNotes: [] },
       keep: { kind: 'kept' },
       undoSteps: [],
       redoSteps: [],

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { Problem } from '#model/api/problem';
 import type { Picture } from '#model/picture';
 import { decodeLabelMap } from '#core/picture/label-map';
-import { fetchBlob, problemToShow } from '#islands/server-calls.ts';
+import { fetchBlob, problemToShow } from '#islands/shared/server-calls.ts';
 
 export type Raster = { lines: ImageBitmap | null; labels: Uint16Array | null; problem: Problem | null };
 

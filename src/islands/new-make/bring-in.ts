@@ -3,7 +3,7 @@ import { applyBatchAnswerSchema } from '#model/api/makes';
 import { decodeAnswerSchema, type OriginalAnswer, originalAnswerSchema } from '#model/api/originals';
 import { idSchema } from '#model/id';
 import type { Batch } from '#model/operation';
-import { call, jsonPost } from '#islands/server-calls.ts';
+import { call, jsonPost } from '#islands/shared/server-calls.ts';
 
 /** Sends a file to be looked at and kept. @throws CallProblem that says what is wrong with it. */
 export async function bringIn(file: File): Promise<OriginalAnswer> {

@@ -3,7 +3,7 @@ import { type DragEvent, type FormEvent, useState } from 'react';
 import { mostOriginalBytes, type OriginalAnswer } from '#model/api/originals';
 import type { Problem } from '#model/api/problem';
 import { formatLength, type LengthUnit, readLengthMm } from '#core/card/lengths';
-import { problemToShow } from '#islands/server-calls.ts';
+import { problemToShow } from '#islands/shared/server-calls.ts';
 import { Button } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';

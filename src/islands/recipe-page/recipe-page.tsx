@@ -6,7 +6,7 @@ import { type Rack, rackSchema } from '#model/marker';
 import { recipeOfPicture } from '#core/technique/recipe';
 import { placeWords } from '#core/technique/recipe-file';
 import { schools } from '#core/technique/schools';
-import { call, problemToShow } from '#islands/server-calls.ts';
+import { call, problemToShow } from '#islands/shared/server-calls.ts';
 import { Button } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
 import { lampWords } from '#ui/lamp-place.ts';

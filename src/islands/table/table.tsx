@@ -4,7 +4,7 @@ import type { Problem } from '#model/api/problem';
 import type { Make } from '#model/make';
 import { type Rack, rackSchema } from '#model/marker';
 import { nextThing, progressOfPicture } from '#core/make/progress';
-import { call, problemToShow } from '#islands/server-calls.ts';
+import { call, problemToShow } from '#islands/shared/server-calls.ts';
 import { Button, buttonLook } from '#ui/button.tsx';
 import { MiniRail } from '#ui/mini-rail.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
@@ -34,6 +34,9 @@ export function Table() {
       <header className="flex flex-wrap items-end gap-x-6 gap-y-2 py-6">
         <p className="font-display text-4xl font-bold tracking-tight">Aquachrome</p>
         <p className="min-w-60 flex-1 pb-1 text-soft">Stamped images, alcohol markers, one light.</p>
+        <a href="/rack" className={buttonLook('plain')}>
+          Rack
+        </a>
         <a href="/makes/new" className={buttonLook('main')}>
           New make
         </a>

@@ -8,7 +8,7 @@ import {
   type Sequelize,
 } from 'sequelize';
 import type { Make } from '#model/make';
-import type { CodeRule, Lab, Marker } from '#model/marker';
+import type { CodeRule, Lab, MarkerEvent, PairNote, RackMarker } from '#model/marker';
 import type { Operation } from '#model/operation';
 
 export interface MakeRow extends Model<InferAttributes<MakeRow>, InferCreationAttributes<MakeRow>> {
@@ -42,6 +42,7 @@ export interface MarkerLineRow extends Model<InferAttributes<MarkerLineRow>, Inf
   note: string | null;
 }
 
+/** A marker as the table holds it: what the rack's type leaves out is null here. */
 export interface MarkerRow extends Model<InferAttributes<MarkerRow>, InferCreationAttributes<MarkerRow>> {
   id: string;
   lineId: string;
@@ -51,7 +52,22 @@ export interface MarkerRow extends Model<InferAttributes<MarkerRow>, InferCreati
   depth: number | null;
   lab: Lab | null;
   owned: boolean;
-  state: NonNullable<Marker['state']>;
+  state: NonNullable<RackMarker['state']>;
+  colourSource: NonNullable<RackMarker['colourSource']> | null;
+  capLab: Lab | null;
+  count: number | null;
+  wanted: boolean | null;
+  price: number | null;
+  nib: NonNullable<RackMarker['nib']> | null;
+  events: MarkerEvent[] | null;
+}
+
+export interface PairNoteRow extends Model<InferAttributes<PairNoteRow>, InferCreationAttributes<PairNoteRow>> {
+  firstId: string;
+  secondId: string;
+  verdict: PairNote['verdict'];
+  reason: PairNote['reason'];
+  on: string;
 }
 
 export type Models = {
@@ -60,6 +76,7 @@ export type Models = {
   blobs: ModelStatic<BlobRow>;
   markerLines: ModelStatic<MarkerLineRow>;
   markers: ModelStatic<MarkerRow>;
+  pairNotes: ModelStatic<PairNoteRow>;
 };
 
 const { BLOB, BOOLEAN, DATE, DOUBLE, INTEGER, JSONB, TEXT } = DataTypes;
@@ -117,8 +134,26 @@ export function defineModels(sequelize: Sequelize): Models {
         lab: JSONB,
         owned: { type: BOOLEAN, allowNull: false },
         state: { type: TEXT, allowNull: false },
+        colourSource: { type: TEXT, field: 'colour_source' },
+        capLab: { type: JSONB, field: 'cap_lab' },
+        count: INTEGER,
+        wanted: BOOLEAN,
+        price: DOUBLE,
+        nib: TEXT,
+        events: JSONB,
       },
       { tableName: 'markers', timestamps: false },
+    ),
+    pairNotes: sequelize.define<PairNoteRow>(
+      'pairNote',
+      {
+        firstId: { type: TEXT, field: 'first_id', primaryKey: true },
+        secondId: { type: TEXT, field: 'second_id', primaryKey: true },
+        verdict: { type: TEXT, allowNull: false },
+        reason: { type: TEXT, allowNull: false },
+        on: { type: TEXT, field: 'noted_on', allowNull: false },
+      },
+      { tableName: 'pair_notes', timestamps: false },
     ),
   };
 }

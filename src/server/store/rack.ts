@@ -1,48 +1,96 @@
-import type { MarkerLine, Rack, RackMarker } from '#model/marker';
+import type { RackChange } from '#model/api/rack';
+import { type PairNote, type Rack, type RackMarker, rackMarkerSchema } from '#model/marker';
 import type { Database } from '#server/db/database';
+import type { MarkerRow } from '#server/db/models';
+import { ProblemError } from '#server/http/problem';
 
-/** All lines and markers, markers by code. */
+const detailNames = ['family', 'group', 'depth', 'lab', 'colourSource', 'capLab', 'count', 'wanted', 'price', 'nib', 'events'] as const;
+
+/** A row without what it leaves out. */
+function markerOf(row: MarkerRow): RackMarker {
+  const present = Object.entries(row.get()).filter(([, value]) => value !== null);
+  return rackMarkerSchema.parse(Object.fromEntries(present));
+}
+
+/** All lines, markers (by code) and pair notes. */
 export async function readRack(database: Database): Promise<Rack> {
-  const [lines, markers] = await Promise.all([
+  const [lines, markers, pairNotes] = await Promise.all([
     database.markerLines.findAll({ order: [['name', 'ASC']] }),
-    database.markers.findAll({ order: [['code', 'ASC']] }),
+    database.markers.findAll({
+      order: [
+        ['code', 'ASC'],
+        ['id', 'ASC'],
+      ],
+    }),
+    database.pairNotes.findAll({
+      order: [
+        ['firstId', 'ASC'],
+        ['secondId', 'ASC'],
+      ],
+    }),
   ]);
   return {
     lines: lines.map(({ id, name, rule, note }) => ({ id, name, rule, ...(note === null ? {} : { note }) })),
-    markers: markers.map(({ id, lineId, code, family, group, depth, lab, owned, state }) => ({
-      id,
-      lineId,
-      code,
-      owned,
-      state,
-      ...(family === null ? {} : { family }),
-      ...(group === null ? {} : { group }),
-      ...(depth === null ? {} : { depth }),
-      ...(lab === null ? {} : { lab }),
-    })),
+    markers: markers.map(markerOf),
+    pairNotes: pairNotes.map(({ firstId, secondId, verdict, reason, on }) => ({ firstId, secondId, verdict, reason, on })),
   };
 }
 
+/** Whole rows: what a marker leaves out becomes null, so that taking something away works too. */
+function rowsOf(markers: readonly RackMarker[]) {
+  return markers.map((marker) => {
+    const details = Object.fromEntries(detailNames.map((name) => [name, marker[name] ?? null])) as Pick<
+      MarkerRow,
+      (typeof detailNames)[number]
+    >;
+    const { id, lineId, code, owned, state = 'good' } = marker;
+    return { ...details, id, lineId, code, owned, state };
+  });
+}
+
+function ordered(note: PairNote): PairNote {
+  return note.firstId < note.secondId ? note : { ...note, firstId: note.secondId, secondId: note.firstId };
+}
+
+/**
+ * Applies a change of the rack whole or not at all.
+ * @throws ProblemError 409 when a code would stand twice in one line.
+ */
+export async function changeRack(database: Database, change: RackChange): Promise<void> {
+  const { lines = [], markers = [], pairNotes = [], removeMarkers = [], removeLines = [] } = change;
+  try {
+    await database.sequelize.transaction(async (transaction) => {
+      await database.markers.destroy({ where: { id: removeMarkers }, transaction });
+      await database.markerLines.destroy({ where: { id: removeLines }, transaction });
+      await database.markerLines.bulkCreate(
+        lines.map((line) => ({ ...line, note: line.note ?? null })),
+        { updateOnDuplicate: ['name', 'rule', 'note'], transaction },
+      );
+      await database.markers.bulkCreate(rowsOf(markers), {
+        updateOnDuplicate: ['lineId', 'code', 'owned', 'state', ...detailNames],
+        transaction,
+      });
+      await database.pairNotes.bulkCreate(pairNotes.map(ordered), { updateOnDuplicate: ['verdict', 'reason', 'on'], transaction });
+    });
+  } catch (error) {
+    if (!(error instanceof Error) || error.name !== 'SequelizeUniqueConstraintError') throw error;
+    throw new ProblemError(409, {
+      code: 'stands-twice',
+      message: 'A code stands twice in one line, or two lines have one name.',
+      remedy: 'Nothing was changed. Take one of them out and try again.',
+    });
+  }
+}
+
 /** Puts lines with their markers into the rack; what is there already stays as it is. */
-export async function addToRack(database: Database, lines: readonly MarkerLine[], markers: readonly RackMarker[]): Promise<void> {
+export async function addToRack(database: Database, rack: Rack): Promise<void> {
   await database.sequelize.transaction(async (transaction) => {
+    const options = { ignoreDuplicates: true, transaction };
     await database.markerLines.bulkCreate(
-      lines.map((line) => ({ ...line, note: line.note ?? null })),
-      { ignoreDuplicates: true, transaction },
+      rack.lines.map((line) => ({ ...line, note: line.note ?? null })),
+      options,
     );
-    await database.markers.bulkCreate(
-      markers.map((marker) => ({
-        id: marker.id,
-        lineId: marker.lineId,
-        code: marker.code,
-        family: marker.family ?? null,
-        group: marker.group ?? null,
-        depth: marker.depth ?? null,
-        lab: marker.lab ?? null,
-        owned: marker.owned,
-        state: marker.state ?? 'good',
-      })),
-      { ignoreDuplicates: true, transaction },
-    );
+    await database.markers.bulkCreate(rowsOf(rack.markers), options);
+    await database.pairNotes.bulkCreate(rack.pairNotes.map(ordered), options);
   });
 }

@@ -5,6 +5,7 @@ import type { SchoolId } from '#model/school';
 import { recipeOfPicture } from '#core/technique/recipe';
 import { placeWords, recipeFile } from '#core/technique/recipe-file';
 import { schools } from '#core/technique/schools';
+import { saveFile } from '#islands/shared/save-file.ts';
 import { buttonLook, Button } from '#ui/button.tsx';
 import { Ladder } from '#ui/ladder.tsx';
 import { countWords } from '../gather';
@@ -12,13 +13,9 @@ import { rungsToShow } from '../ladder-words';
 
 type Props = { make: Make; picture: Picture; markers: readonly Marker[]; onSchool: (school: SchoolId) => void };
 
-function download(name: string, content: unknown): void {
-  const address = URL.createObjectURL(new Blob([JSON.stringify(content, null, 2)], { type: 'application/json' }));
-  const link = document.createElement('a');
-  link.href = address;
-  link.download = `${name.replace(/[^\p{L}\p{N} -]+/gu, '').trim() || 'recipe'}.json`;
-  link.click();
-  URL.revokeObjectURL(address);
+/** A file name without signs that file systems refuse. */
+function recipeFileName(name: string): string {
+  return `Recipe ${name.replace(/[^\p{L}\p{N} -]+/gu, '').trim()}.json`;
 }
 
 /** The Recipe station: ladders, roles and marks in the order in which they are laid. */
@@ -49,7 +46,13 @@ export function RecipeStation({ make, picture, markers, onSchool }: Props) {
         <a href={`/makes/${make.id}/recipe`} target="_blank" rel="noreferrer" className={buttonLook('plain')}>
           Print on one page
         </a>
-        <Button onClick={() => download(`Recipe ${make.name}`, recipeFile(make, picture, markers))}>Save as a file</Button>
+        <Button
+          onClick={() =>
+            saveFile(recipeFileName(make.name), JSON.stringify(recipeFile(make, picture, markers), null, 2), 'application/json')
+          }
+        >
+          Save as a file
+        </Button>
       </p>
       {recipe.markers.length > 0 && (
         <p>

@@ -1,0 +1,45 @@
+import type { Lab, RackMarker } from '#model/marker';
+
+export type ShownMarker = RackMarker & { shownSource: 'measured' | 'picked' | 'assumed' | 'none' };
+
+function between(lighter: Lab, darker: Lab, share: number): Lab {
+  const blend = (from: number, to: number) => from + (to - from) * share;
+  return { L: blend(lighter.L, darker.L), a: blend(lighter.a, darker.a), b: blend(lighter.b, darker.b) };
+}
+
+/** Colour by depth between the nearest known ones of a group; outside them, that of the nearest, moved by 5 L* a depth. */
+function fromMates(depth: number, mates: readonly { depth: number; lab: Lab }[]): Lab | undefined {
+  const sorted = [...mates].sort((first, second) => first.depth - second.depth);
+  const above = sorted.findLast((mate) => mate.depth <= depth);
+  const below = sorted.find((mate) => mate.depth >= depth);
+  if (above && below) {
+    const span = below.depth - above.depth;
+    return between(above.lab, below.lab, span === 0 ? 0 : (depth - above.depth) / span);
+  }
+  const nearest = above ?? below;
+  return nearest && { ...nearest.lab, L: Math.min(97, Math.max(15, nearest.lab.L - 5 * (depth - nearest.depth))) };
+}
+
+/**
+ * Markers with the colour to show: their own, or one assumed from the code, between the known colours of the same line,
+ * family and, where there is one, group. Common practice, no source: depth digits step evenly only as a rule.
+ */
+export function withAssumedColours(markers: readonly RackMarker[]): ShownMarker[] {
+  const known = new Map<string, { depth: number; lab: Lab }[]>();
+  const key = (marker: RackMarker, withGroup: boolean) =>
+    [marker.lineId, marker.family ?? '', withGroup ? (marker.group ?? '') : '*'].join('|');
+  for (const marker of markers) {
+    if (!marker.lab || marker.depth === undefined) continue;
+    for (const withGroup of [true, false]) {
+      const own = known.get(key(marker, withGroup)) ?? [];
+      own.push({ depth: marker.depth, lab: marker.lab });
+      known.set(key(marker, withGroup), own);
+    }
+  }
+  return markers.map((marker): ShownMarker => {
+    if (marker.lab) return { ...marker, shownSource: marker.colourSource ?? 'picked' };
+    if (marker.depth === undefined || !marker.family) return { ...marker, shownSource: 'none' };
+    const lab = fromMates(marker.depth, known.get(key(marker, true)) ?? known.get(key(marker, false)) ?? []);
+    return lab ? { ...marker, lab, shownSource: 'assumed' } : { ...marker, shownSource: 'none' };
+  });
+}

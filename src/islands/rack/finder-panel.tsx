@@ -1,0 +1,145 @@
+import { useMemo, useState } from 'react';
+import type { PairNote } from '#model/marker';
+import type { ShownMarker } from '#core/markers/assumed-colour';
+import { labOfHex } from '#core/colour/lab';
+import { findLadders, type LadderRequest } from '#core/markers/find-ladders';
+import { findMarker } from '#core/markers/find-marker';
+import { worthBuying } from '#core/markers/worth-buying';
+import { Field } from '#ui/field.tsx';
+import { Ladder } from '#ui/ladder.tsx';
+
+type Props = {
+  markers: readonly ShownMarker[];
+  notes: readonly PairNote[];
+  from: string;
+  onFrom: (from: string) => void;
+  warned: ReadonlySet<string>;
+};
+
+const rungCounts = [2, 3, 4, 5, 6] as const;
+
+/** What is typed: a family, a marker's code or a colour; undefined when it is none of them. */
+function startOf(from: string, markers: readonly ShownMarker[]): LadderRequest['start'] | 'unknown' {
+  const typed = from.trim();
+  if (typed === '') return undefined;
+  if (/^#[0-9a-f]{6}$/i.test(typed)) return labOfHex(typed);
+  const family = markers.find((marker) => marker.family === typed.toUpperCase())?.family;
+  if (family) return { family };
+  const found = findMarker(markers, typed);
+  return found.ok ? { markerId: found.marker.id } : 'unknown';
+}
+
+/** Finds ladders from a marker, a code, a family or a colour, and says why. */
+export function FinderPanel({ markers, notes, from, onFrom, warned }: Props) {
+  const [rungs, setRungs] = useState<(typeof rungCounts)[number]>(3);
+  const [ends, setEnds] = useState(false);
+  const [all, setAll] = useState(false);
+  const [contrast, setContrast] = useState(0);
+  const start = useMemo(() => startOf(from, markers), [from, markers]);
+  const request = useMemo<LadderRequest | null>(
+    () =>
+      start === 'unknown'
+        ? null
+        : {
+            ...(start ? { start } : {}),
+            rungs,
+            onlyUsable: !all,
+            crossFamily: ends ? 'ends' : 'none',
+            minContrastL: contrast,
+            most: 6,
+            pairNotes: notes,
+          },
+    [start, rungs, ends, all, contrast, notes],
+  );
+  const found = useMemo(() => (request ? findLadders(markers, request) : []), [markers, request]);
+  const purchase = useMemo(() => (request && start ? worthBuying(markers, request) : null), [markers, request, start]);
+  const choice = 'min-h-11 border-b-2 border-ink bg-paper px-2';
+  return (
+    <section aria-labelledby="finder-heading" className="space-y-4">
+      <h2 id="finder-heading" className="text-2xl">
+        Find a ladder
+      </h2>
+      <div className="flex flex-wrap items-start gap-4">
+        <Field
+          label="From"
+          hint="a code, a family, or a colour as #rrggbb; empty for the whole rack"
+          code
+          className="w-72"
+          value={from}
+          onChange={(event) => onFrom(event.target.value)}
+          problem={start === 'unknown' ? 'Neither a code nor a family of the rack, nor a colour.' : undefined}
+        />
+        <label className="font-semibold">
+          Markers in it
+          <select
+            className={`mt-1 block ${choice}`}
+            value={rungs}
+            onChange={(event) => setRungs(rungCounts.find((count) => count === Number(event.target.value)) ?? 3)}
+          >
+            {rungCounts.map((count) => (
+              <option key={count}>{count}</option>
+            ))}
+          </select>
+        </label>
+        <label className="font-semibold">
+          Least contrast, L*
+          <input
+            type="number"
+            min={0}
+            max={90}
+            step={5}
+            className={`mt-1 block w-28 ${choice}`}
+            value={contrast}
+            onChange={(event) => setContrast(Math.min(90, Math.max(0, Number(event.target.value) || 0)))}
+          />
+        </label>
+        <div className="space-y-1 pt-6">
+          <label className="flex items-center gap-2">
+            <input type="checkbox" className="size-5 accent-accent" checked={ends} onChange={(event) => setEnds(event.target.checked)} />
+            palest and deepest may be of another family
+          </label>
+          <label className="flex items-center gap-2">
+            <input type="checkbox" className="size-5 accent-accent" checked={all} onChange={(event) => setAll(event.target.checked)} />
+            dry and missing markers too
+          </label>
+        </div>
+      </div>
+      {request && found.length === 0 && <p>No ladder of {rungs} fits. Ask for fewer markers or less contrast.</p>}
+      <ol className="space-y-4">
+        {found.map((ladder) => {
+          const codes = ladder.rungs.map(({ code }) => code).join(' ');
+          const fades =
+            (ladder.rungs[0]?.lab?.L ?? 0) >= 92 && Math.hypot(ladder.rungs[0]?.lab?.a ?? 99, ladder.rungs[0]?.lab?.b ?? 99) < 8;
+          return (
+            <li key={ladder.rungs.map(({ id }) => id).join(' ')} className="flex gap-4 bg-paper p-3" data-ladder={codes}>
+              <Ladder rungs={ladder.rungs} height={170} />
+              <ul className="flex-1 space-y-1 text-sm">
+                {ladder.reasons.map((reason) => (
+                  <li key={reason}>{reason}</li>
+                ))}
+                {ladder.rungs.some(({ id }) => warned.has(id)) && (
+                  <li>
+                    ▲ Mind the notes on{' '}
+                    {ladder.rungs
+                      .filter(({ id }) => warned.has(id))
+                      .map(({ code }) => code)
+                      .join(', ')}
+                    .
+                  </li>
+                )}
+                {fades && <li>For white things: the palest fades into bare paper with the colourless blender.</li>}
+                {ladder.rungs.some(({ shownSource }) => shownSource === 'assumed') && <li>Some colours are assumed from the codes.</li>}
+              </ul>
+            </li>
+          );
+        })}
+      </ol>
+      {purchase && (
+        <p className="border-l-8 border-ink bg-paper px-4 py-2">
+          Worth buying: <strong className="font-code">{purchase.marker.code}</strong> would make{' '}
+          <span className="font-code">{purchase.ladder.rungs.map(({ code }) => code).join(' ')}</span>.
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,187 @@
+import { type ChangeEvent, useState } from 'react';
+import type { Rack } from '#model/marker';
+import type { RackChange } from '#model/api/rack';
+import type { ImportRow } from '#core/markers/pasted-codes';
+import { type ColumnMapping, type ImportField, importFields } from '#core/markers/table-import';
+import { saveFile } from '#islands/shared/save-file.ts';
+import { Button } from '#ui/button.tsx';
+import { lineAsPalette, type Read, rackAsCsv, rackAsJson, readFile, readRows, readText } from './read-import';
+
+type Props = { rack: Rack; busy: boolean; onChange: (change: RackChange) => Promise<boolean> };
+
+const fieldWords: Record<ImportField, string> = {
+  code: 'Code',
+  owned: 'How many owned',
+  state: 'State',
+  colour: 'Ink colour (#rrggbb)',
+  cap: 'Cap colour (#rrggbb)',
+  price: 'Price',
+};
+const shownRows = 300;
+
+/** Getting markers in (paste, CSV, palette, our own file) and out. Nothing is taken before it was shown. */
+export function ImportPanel({ rack, busy, onChange }: Props) {
+  const [lineId, setLineId] = useState(rack.lines[0]?.id ?? '');
+  const [text, setText] = useState('');
+  const [read, setRead] = useState<Read | null>(null);
+  const [mapping, setMapping] = useState<ColumnMapping>({});
+  const [problem, setProblem] = useState<string | null>(null);
+  const [done, setDone] = useState<string | null>(null);
+  const line = rack.lines.find(({ id }) => id === lineId) ?? rack.lines[0];
+  if (!line) return <p>Make a line of markers first, at “Lines and codes”.</p>;
+  const context = { line, present: rack.markers };
+  const rows: ImportRow[] =
+    read?.kind === 'rows' ? read.rows : read?.kind === 'table' && mapping.code !== undefined ? readRows(read, mapping, context) : [];
+  const taken = rows.flatMap((row) => (row.taken ? [row.marker] : []));
+  const left = rows.filter((row) => !row.taken);
+
+  const show = async (work: () => Read | Promise<Read>) => {
+    setProblem(null);
+    setDone(null);
+    setRead(null);
+    try {
+      const result = await work();
+      setRead(result);
+      if (result.kind === 'table') setMapping(result.mapping);
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : String(error));
+    }
+  };
+  const onFile = (event: ChangeEvent<HTMLInputElement>) => {
+    const file = event.target.files?.[0];
+    if (file) void show(() => readFile(file, context));
+    event.target.value = '';
+  };
+  const add = async () => {
+    const change: RackChange = read?.kind === 'rack' ? newOf(rack, read.file) : { markers: taken };
+    const count = change.markers?.length ?? 0;
+    if (!(await onChange(change))) return;
+    setDone(`${count} markers added.`);
+    setRead(null);
+    setText('');
+  };
+  const restorable = read?.kind === 'rack' ? newOf(rack, read.file) : null;
+  const addable = restorable ? (restorable.markers?.length ?? 0) : taken.length;
+  const choice = 'min-h-11 border-b-2 border-ink bg-paper px-2';
+
+  return (
+    <section aria-labelledby="import-heading" className="grid gap-8 lg:grid-cols-2">
+      <div className="space-y-4">
+        <h2 id="import-heading" className="text-2xl">
+          Bring markers in
+        </h2>
+        <label className="block font-semibold">
+          Of the line
+          <select className={`mt-1 block w-full ${choice}`} value={line.id} onChange={(event) => setLineId(event.target.value)}>
+            {rack.lines.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="block font-semibold">
+          Paste codes
+          <textarea
+            className="mt-1 block h-36 w-full border-2 border-ink bg-paper p-2 font-code"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+            placeholder="FERN21, 24, 27&#10;GOLD 14"
+            spellCheck={false}
+          />
+        </label>
+        <p className="flex flex-wrap gap-3">
+          <Button weight="main" disabled={text.trim() === ''} onClick={() => void show(() => readText(text, context))}>
+            Look at the list
+          </Button>
+          <label className="inline-flex min-h-11 items-center rounded-sm border-2 border-ink bg-paper px-4 py-2 font-semibold focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-accent hover:bg-bench">
+            From a file
+            <input type="file" aria-label="From a file" accept=".csv,.gpl,.json,.txt" className="sr-only" onChange={onFile} />
+          </label>
+        </p>
+        {problem && (
+          <p role="alert" className="border-l-8 border-ink bg-paper px-4 py-3">
+            {problem} Nothing was changed.
+          </p>
+        )}
+        {done && <p role="status">{done}</p>}
+        {read?.kind === 'table' && (
+          <fieldset className="grid grid-cols-2 gap-3">
+            <legend className="mb-1 font-semibold">Which column is what?</legend>
+            {importFields.map((field) => (
+              <label key={field} className="text-sm">
+                {fieldWords[field]}
+                <select
+                  className={`block w-full ${choice}`}
+                  value={mapping[field] ?? ''}
+                  onChange={(event) =>
+                    setMapping({ ...mapping, [field]: event.target.value === '' ? undefined : Number(event.target.value) })
+                  }
+                >
+                  <option value="">none</option>
+                  {read.heading.map((name, column) => (
+                    // biome-ignore lint/suspicious/noArrayIndexKey: a column has no other name than its place.
+                    <option key={column} value={column}>
+                      {name || `column ${column + 1}`}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            ))}
+          </fieldset>
+        )}
+        {(rows.length > 0 || restorable) && (
+          <div className="space-y-2">
+            <p className="font-semibold" role="status">
+              {addable} to add{left.length > 0 && `, ${left.length} not taken`}
+              {restorable &&
+                read?.kind === 'rack' &&
+                read.file.markers.length > addable &&
+                `, ${read.file.markers.length - addable} are here already`}
+            </p>
+            <Button weight="main" disabled={addable === 0 || busy} onClick={() => void add()}>
+              Add {addable} to rack
+            </Button>
+            <ul className="max-h-72 divide-y divide-wall overflow-y-auto bg-paper text-sm">
+              {[...left, ...rows.filter((row) => row.taken)].slice(0, shownRows).map((row, index) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: the same text may stand in several rows.
+                <li key={index} className="px-3 py-1">
+                  <span className="font-code">{row.text}</span> {row.taken ? '' : `— not taken: ${row.why}`}
+                </li>
+              ))}
+              {rows.length > shownRows && <li className="px-3 py-1">and {rows.length - shownRows} more</li>}
+            </ul>
+          </div>
+        )}
+      </div>
+      <div className="space-y-4">
+        <h2 className="text-2xl">Take the rack out</h2>
+        <p className="flex flex-wrap gap-3">
+          <Button onClick={() => saveFile('rack.json', rackAsJson(rack), 'application/json')}>Everything, as a file of ours</Button>
+          <Button onClick={() => saveFile('rack.csv', rackAsCsv(rack), 'text/csv')}>A table (CSV)</Button>
+          <Button
+            onClick={() => saveFile(`${line.name.replace(/[^\p{L}\p{N} -]+/gu, '')}.gpl`, lineAsPalette(line, rack.markers), 'text/plain')}
+          >
+            Palette of this line (.gpl)
+          </Button>
+        </p>
+        <p>
+          The file of ours holds lines, rules, states, colours, events and pair notes: wiped and brought in again, the rack is the same.
+        </p>
+      </div>
+    </section>
+  );
+}
+
+/** What of a saved rack is not here yet. */
+function newOf(rack: Rack, file: Rack): RackChange {
+  const lines = new Set(rack.lines.map(({ id }) => id));
+  const ids = new Set(rack.markers.map(({ id }) => id));
+  const codes = new Set(rack.markers.map(({ lineId, code }) => `${lineId} ${code}`));
+  const notes = new Set(rack.pairNotes.map(({ firstId, secondId }) => `${firstId} ${secondId}`));
+  return {
+    lines: file.lines.filter(({ id }) => !lines.has(id)),
+    markers: file.markers.filter(({ id, lineId, code }) => !ids.has(id) && !codes.has(`${lineId} ${code}`)),
+    pairNotes: file.pairNotes.filter(({ firstId, secondId }) => !notes.has(`${firstId} ${secondId}`)),
+  };
+}

@@ -1,0 +1,245 @@
+import { useState } from 'react';
+import {
+  markerEventKinds,
+  type MarkerEvent,
+  markerStates,
+  nibStates,
+  type PairNote,
+  pairReasons,
+  pairVerdicts,
+  type RackMarker,
+} from '#model/marker';
+import type { ShownMarker } from '#core/markers/assumed-colour';
+import { hexOfLab, labOfHex } from '#core/colour/lab';
+import { findMarker } from '#core/markers/find-marker';
+import { markerWarnings, type RackFinding, undertone } from '#core/markers/rack-checks';
+import { Button } from '#ui/button.tsx';
+import { DoubleChip } from '#ui/double-chip.tsx';
+import { Field } from '#ui/field.tsx';
+
+type Props = {
+  marker: RackMarker;
+  shown: ShownMarker;
+  all: readonly RackMarker[];
+  notes: readonly PairNote[];
+  findings: readonly RackFinding[];
+  today: string;
+  onSave: (marker: RackMarker) => void;
+  onNote: (note: PairNote) => void;
+  onFindLadder: () => void;
+  onRemove: () => void;
+};
+
+const sourceWords = { measured: 'measured', picked: 'picked by hand', assumed: 'assumed from the code', none: 'no colour yet' };
+
+function withEvent(marker: RackMarker, kind: MarkerEvent['kind'], on: string): RackMarker {
+  const noted = { ...marker, events: [...(marker.events ?? []), { on, kind }] };
+  if (kind === 'refilled') return { ...noted, state: 'good' };
+  if (kind === 'ran dry') return { ...noted, state: 'dry' };
+  if (kind === 'nib replaced') return { ...noted, nib: 'good' };
+  if (kind === 'bought') return { ...noted, owned: true, count: (marker.count ?? 0) + 1, wanted: false };
+  return noted;
+}
+
+/** One marker: what it is, how it is, what happened to it, with whom it blends. */
+export function MarkerCard({ marker, shown, all, notes, findings, today, onSave, onNote, onFindLadder, onRemove }: Props) {
+  const [colour, setColour] = useState('');
+  const warnings = markerWarnings(marker, findings, today);
+  const tone = undertone(marker, all);
+  const isColour = /^#?[0-9a-f]{6}$/i.test(colour);
+  const choice = 'min-h-11 w-full border-b-2 border-ink bg-paper px-2';
+  return (
+    <section aria-label={`Marker ${marker.code}`} className="space-y-4">
+      <div className="flex flex-wrap items-center gap-3">
+        <h2 className="font-code text-2xl">{marker.code}</h2>
+        <DoubleChip lab={shown.lab} code={sourceWords[shown.shownSource]} />
+      </div>
+      <p className="text-sm text-soft">
+        {[
+          marker.family && `family ${marker.family}`,
+          marker.group && `group ${marker.group}`,
+          marker.depth !== undefined && `depth ${marker.depth}`,
+          shown.lab && `L* ${Math.round(shown.lab.L)}`,
+        ]
+          .filter(Boolean)
+          .join(', ')}
+        {tone && `; ${tone}`}
+      </p>
+      {warnings.length > 0 && (
+        <ul className="border-l-8 border-ink bg-paper px-3 py-2">
+          {warnings.map((words) => (
+            <li key={words}>▲ {words}</li>
+          ))}
+        </ul>
+      )}
+      <div className="grid grid-cols-2 gap-3">
+        <label className="font-semibold">
+          How many you own
+          <input
+            type="number"
+            min={0}
+            max={999}
+            className={choice}
+            value={marker.count ?? (marker.owned ? 1 : 0)}
+            onChange={(event) => {
+              const count = Math.min(999, Math.max(0, Math.round(Number(event.target.value))));
+              onSave({ ...marker, count, owned: count > 0 });
+            }}
+          />
+        </label>
+        <label className="font-semibold">
+          State
+          <select
+            className={choice}
+            value={marker.state ?? 'good'}
+            onChange={(event) => onSave({ ...marker, state: markerStates.find((state) => state === event.target.value) })}
+          >
+            {markerStates.map((state) => (
+              <option key={state}>{state}</option>
+            ))}
+          </select>
+        </label>
+        <label className="font-semibold">
+          Nib
+          <select
+            className={choice}
+            value={marker.nib ?? 'good'}
+            onChange={(event) => onSave({ ...marker, nib: nibStates.find((nib) => nib === event.target.value) })}
+          >
+            {nibStates.map((nib) => (
+              <option key={nib}>{nib}</option>
+            ))}
+          </select>
+        </label>
+        <label className="flex items-center gap-2 pt-6 font-semibold">
+          <input
+            type="checkbox"
+            className="size-5 accent-accent"
+            checked={marker.wanted ?? false}
+            onChange={(event) => onSave({ ...marker, wanted: event.target.checked })}
+          />
+          Wanted
+        </label>
+      </div>
+      <div className="flex flex-wrap items-end gap-2">
+        <Field
+          label="Ink on white card"
+          hint="#rrggbb, one dry coat"
+          code
+          className="w-40"
+          value={colour}
+          onChange={(event) => setColour(event.target.value)}
+          placeholder={shown.lab ? hexOfLab(shown.lab) : ''}
+        />
+        {(['measured', 'picked'] as const).map((source) => (
+          <Button
+            key={source}
+            disabled={!isColour}
+            className="mb-7"
+            onClick={() => {
+              onSave({ ...marker, lab: labOfHex(`#${colour.replace('#', '')}`), colourSource: source });
+              setColour('');
+            }}
+          >
+            {source === 'measured' ? 'Keep as measured' : 'Keep as picked'}
+          </Button>
+        ))}
+      </div>
+      <div>
+        <h3 className="font-semibold">What happened today?</h3>
+        <p className="mt-1 flex flex-wrap gap-2">
+          {markerEventKinds.map((kind) => (
+            <Button key={kind} weight="quiet" onClick={() => onSave(withEvent(marker, kind, today))}>
+              {kind}
+            </Button>
+          ))}
+        </p>
+        <ul className="text-sm text-soft">
+          {(marker.events ?? []).map(({ on, kind }, index) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: events have no other name, and only grow.
+            <li key={index}>
+              {on}: {kind}
+            </li>
+          ))}
+        </ul>
+      </div>
+      <PairNotes marker={marker} all={all} notes={notes} today={today} onNote={onNote} />
+      <p className="flex flex-wrap gap-3">
+        <Button weight="main" onClick={onFindLadder}>
+          Find a ladder with it
+        </Button>
+        <Button weight="quiet" onClick={onRemove}>
+          Take it out of the rack
+        </Button>
+      </p>
+    </section>
+  );
+}
+
+type NotesProps = {
+  marker: RackMarker;
+  all: readonly RackMarker[];
+  notes: readonly PairNote[];
+  today: string;
+  onNote: (note: PairNote) => void;
+};
+
+function PairNotes({ marker, all, notes, today, onNote }: NotesProps) {
+  const [code, setCode] = useState('');
+  const [verdict, setVerdict] = useState<PairNote['verdict']>('blends well');
+  const [reason, setReason] = useState<PairNote['reason']>('');
+  const own = notes.filter(({ firstId, secondId }) => firstId === marker.id || secondId === marker.id);
+  const found = findMarker(all, code);
+  const choice = 'min-h-11 border-b-2 border-ink bg-paper px-2';
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!found.ok || found.marker.id === marker.id) return;
+        onNote({ firstId: marker.id, secondId: found.marker.id, verdict, reason, on: today });
+        setCode('');
+      }}
+    >
+      <h3 className="font-semibold">How does it blend?</h3>
+      <ul className="text-sm">
+        {own.map((note) => {
+          const other = all.find(({ id }) => id === (note.firstId === marker.id ? note.secondId : note.firstId));
+          return (
+            <li key={`${note.firstId} ${note.secondId}`}>
+              with <span className="font-code">{other?.code ?? 'a marker that is gone'}</span>: {note.verdict}
+              {note.reason && ` (${note.reason})`}, {note.on}
+            </li>
+          );
+        })}
+      </ul>
+      <div className="mt-1 flex flex-wrap items-end gap-2">
+        <Field label="With" code className="w-28" value={code} onChange={(event) => setCode(event.target.value)} />
+        <select
+          aria-label="How it blends"
+          className={choice}
+          value={verdict}
+          onChange={(event) => setVerdict(pairVerdicts.find((one) => one === event.target.value) ?? 'blends well')}
+        >
+          {pairVerdicts.map((one) => (
+            <option key={one}>{one}</option>
+          ))}
+        </select>
+        <select
+          aria-label="Why"
+          className={choice}
+          value={reason}
+          onChange={(event) => setReason(pairReasons.find((one) => one === event.target.value) ?? '')}
+        >
+          {pairReasons.map((one) => (
+            <option key={one} value={one}>
+              {one || 'no reason'}
+            </option>
+          ))}
+        </select>
+        <Button type="submit" disabled={!found.ok}>
+          Note it
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,186 @@
+import { useEffect, useMemo, useState } from 'react';
+import type { RackChange } from '#model/api/rack';
+import type { Rack, RackMarker } from '#model/marker';
+import { type ShownMarker, withAssumedColours } from '#core/markers/assumed-colour';
+import { codeKey } from '#core/markers/code-rule';
+import { checkRack, markerWarnings } from '#core/markers/rack-checks';
+import { Button } from '#ui/button.tsx';
+import { Field } from '#ui/field.tsx';
+import { ProblemNotice } from '#ui/notice.tsx';
+import { stateWord } from '#ui/strand-layout.ts';
+import { Strands } from '#ui/strands.tsx';
+import { FinderPanel } from './finder-panel';
+import { ImportPanel } from './import-panel';
+import { LinesPanel } from './lines-panel';
+import { MarkerCard } from './marker-card';
+import { MarkerList } from './marker-list';
+import { useRack } from './rack-store';
+
+const views = { strands: 'Strands', list: 'List', ladders: 'Find a ladder', lines: 'Lines and codes', exchange: 'In and out' } as const;
+type View = keyof typeof views;
+
+const today = () => new Date().toISOString().slice(0, 10);
+
+function matches(marker: ShownMarker, wanted: string): boolean {
+  const key = codeKey(wanted);
+  return (
+    key === '' ||
+    codeKey(marker.code).includes(key) ||
+    stateWord(marker).includes(wanted.trim().toLowerCase()) ||
+    marker.shownSource.startsWith(wanted.trim().toLowerCase())
+  );
+}
+
+export function RackScreen() {
+  const { rack, problem, load } = useRack();
+  useEffect(() => {
+    void load();
+  }, [load]);
+  return (
+    <div className="mx-auto max-w-[100rem] px-4 pb-12 sm:px-8">
+      <header className="flex flex-wrap items-baseline gap-6 py-5">
+        <a href="/" className="font-display text-lg font-semibold underline decoration-2 underline-offset-4">
+          Table
+        </a>
+        <h1 className="text-3xl">Rack</h1>
+        {rack && <Counts rack={rack} />}
+      </header>
+      {problem && (
+        <div className="mb-4">
+          <ProblemNotice problem={problem}>
+            <Button onClick={() => void load()}>Try again</Button>
+          </ProblemNotice>
+        </div>
+      )}
+      {rack ? <LoadedRack rack={rack} /> : !problem && <main className="h-96 bg-bench" aria-busy="true" />}
+      {!rack && problem && <main />}
+    </div>
+  );
+}
+
+function Counts({ rack }: { rack: Rack }) {
+  const owned = rack.markers.reduce((sum, { owned: own, count }) => sum + (own ? (count ?? 1) : 0), 0);
+  const wanted = rack.markers.filter((marker) => marker.wanted && !marker.owned);
+  const price = wanted.reduce((sum, marker) => sum + (marker.price ?? 0), 0);
+  const refill = rack.markers.filter(({ owned: own, state }) => own && (state === 'low' || state === 'dry')).length;
+  return (
+    <p className="text-soft">
+      {owned} owned, {refill} to refill, {wanted.length} wanted{price > 0 && ` for ${price.toFixed(2)}`}
+    </p>
+  );
+}
+
+function LoadedRack({ rack }: { rack: Rack }) {
+  const { busy, chosenId, change, choose } = useRack();
+  const [view, setView] = useState<View>(rack.markers.length > 0 ? 'strands' : 'exchange');
+  const [filter, setFilter] = useState('');
+  const [zoom, setZoom] = useState(1);
+  const [from, setFrom] = useState('');
+  const shown = useMemo(() => withAssumedColours(rack.markers), [rack.markers]);
+  const findings = useMemo(() => checkRack(rack.markers), [rack.markers]);
+  const warned = useMemo(
+    () => new Set(shown.filter((marker) => markerWarnings({ ...marker, owned: true }, findings, today()).length > 0).map(({ id }) => id)),
+    [shown, findings],
+  );
+  const filtered = useMemo(() => shown.filter((marker) => matches(marker, filter)), [shown, filter]);
+  const chosen = rack.markers.find(({ id }) => id === chosenId);
+  const chosenShown = shown.find(({ id }) => id === chosenId);
+  const send = (wanted: RackChange) => void change(wanted);
+  const save = (marker: RackMarker) => send({ markers: [marker] });
+  return (
+    <main>
+      <nav aria-label="Views of the rack" className="flex flex-wrap gap-x-6 gap-y-1 border-b-2 border-ink">
+        {(Object.keys(views) as View[]).map((id) => (
+          <button
+            key={id}
+            type="button"
+            aria-current={id === view ? 'page' : undefined}
+            onClick={() => setView(id)}
+            className={`min-h-11 px-1 font-display font-semibold ${id === view ? 'shadow-[inset_0_-5px_0_var(--color-ink)]' : 'text-soft hover:text-ink'}`}
+          >
+            {views[id]}
+          </button>
+        ))}
+      </nav>
+      <div className="mt-5 grid gap-6 xl:grid-cols-[minmax(0,1fr)_25rem]">
+        <div className="min-w-0">
+          {(view === 'strands' || view === 'list') && (
+            <div className="mb-3 flex flex-wrap items-end gap-4">
+              <Field
+                label="Show only"
+                className="w-64"
+                value={filter}
+                placeholder="code, family, low, wanted …"
+                onChange={(event) => setFilter(event.target.value)}
+              />
+              {view === 'strands' && (
+                <fieldset className="flex gap-2">
+                  <legend className="sr-only">Zoom</legend>
+                  {[1, 1.6, 2.6].map((one) => (
+                    <Button key={one} aria-pressed={one === zoom} onClick={() => setZoom(one)}>
+                      {one === 1 ? 'Whole' : `× ${one}`}
+                    </Button>
+                  ))}
+                </fieldset>
+              )}
+              <p role="status" className="pb-2 text-sm text-soft">
+                {filtered.length} of {shown.length} markers
+              </p>
+            </div>
+          )}
+          {rack.markers.length === 0 && (view === 'strands' || view === 'list') && (
+            <p className="bg-paper p-6">No markers yet. Paste your codes at “In and out”: the codes alone already help.</p>
+          )}
+          {view === 'strands' && filtered.length > 0 && (
+            <Strands markers={filtered} chosenId={chosenId} zoom={zoom} warned={warned} onChoose={choose} />
+          )}
+          {view === 'list' && (
+            <MarkerList
+              markers={filtered}
+              onChoose={choose}
+              onBulk={(markers) => send({ markers })}
+              onRemove={(removeMarkers) => send({ removeMarkers })}
+            />
+          )}
+          {view === 'ladders' && <FinderPanel markers={shown} notes={rack.pairNotes} from={from} onFrom={setFrom} warned={warned} />}
+          {view === 'lines' && <LinesPanel rack={rack} busy={busy} onChange={change} />}
+          {view === 'exchange' && <ImportPanel rack={rack} busy={busy} onChange={change} />}
+        </div>
+        <aside aria-label="Marker in hand" className="self-start bg-bench p-5 xl:sticky xl:top-4 xl:max-h-[95dvh] xl:overflow-y-auto">
+          {chosen && chosenShown ? (
+            <MarkerCard
+              key={chosen.id}
+              marker={chosen}
+              shown={chosenShown}
+              all={rack.markers}
+              notes={rack.pairNotes}
+              findings={findings}
+              today={today()}
+              onSave={save}
+              onNote={(note) => send({ pairNotes: [note] })}
+              onFindLadder={() => {
+                setFrom(chosen.code);
+                setView('ladders');
+              }}
+              onRemove={() => send({ removeMarkers: [chosen.id] })}
+            />
+          ) : (
+            <>
+              <h2 className="text-lg">Worth knowing</h2>
+              <ul className="mt-2 space-y-2 text-sm">
+                {findings.map(({ words, markerIds }) => (
+                  <li key={words}>
+                    <button type="button" className="text-left hover:underline" onClick={() => choose(markerIds[0] ?? null)}>
+                      ▲ {words}
+                    </button>
+                  </li>
+                ))}
+              </ul>
+              {findings.length === 0 && <p className="mt-2 text-sm">Nothing misleads in this rack.</p>}
+            </>
+          )}
+        </aside>
+      </div>
+    </main>
+  );
+}

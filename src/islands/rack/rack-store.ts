@@ -1,0 +1,48 @@
+import { create } from 'zustand';
+import { mostMarkersAtOnce, type RackChange } from '#model/api/rack';
+import type { Problem } from '#model/api/problem';
+import { type Rack, rackSchema } from '#model/marker';
+import { call, jsonPost, problemToShow } from '#islands/shared/server-calls.ts';
+
+type RackState = {
+  rack: Rack | null;
+  problem: Problem | null;
+  busy: boolean;
+  chosenId: string | null;
+  load: () => Promise<void>;
+  /** Sends a change; answers whether it was kept. On failure the rack stays as it is and the problem is shown. */
+  change: (change: RackChange) => Promise<boolean>;
+  choose: (markerId: string | null) => void;
+};
+
+/** The rack as kept on the server; every change is sent at once. */
+export const useRack = create<RackState>()((set) => ({
+  rack: null,
+  problem: null,
+  busy: false,
+  chosenId: null,
+  load: async () => {
+    try {
+      set({ rack: await call(rackSchema, '/api/rack'), problem: null });
+    } catch (error) {
+      set({ problem: problemToShow(error) });
+    }
+  },
+  change: async ({ markers = [], ...rest }) => {
+    set({ busy: true });
+    try {
+      // The lines come with the first part, so that its markers have somewhere to stand.
+      for (let from = 0; from === 0 || from < markers.length; from += mostMarkersAtOnce) {
+        const part: RackChange = { ...(from === 0 ? rest : {}), markers: markers.slice(from, from + mostMarkersAtOnce) };
+        set({ rack: await call(rackSchema, '/api/rack', jsonPost(part)), problem: null });
+      }
+      return true;
+    } catch (error) {
+      set({ problem: problemToShow(error) });
+      return false;
+    } finally {
+      set({ busy: false });
+    }
+  },
+  choose: (chosenId) => set({ chosenId }),
+}));

@@ -1,0 +1,102 @@
+import Papa from 'papaparse';
+import type { MarkerLine, Rack, RackMarker } from '#model/marker';
+import { type RackFile, rackFileSchema } from '#model/rack-file';
+import { readPalette, writePalette } from '#core/markers/palette-file';
+import { type ImportRow, readPastedCodes } from '#core/markers/pasted-codes';
+import { type ColumnMapping, guessMapping, readTable } from '#core/markers/table-import';
+
+const mostFileBytes = 5 * 1024 * 1024;
+const mostRows = 20_000;
+
+/** What a text or a file holds, before anything is taken: a table still waits for its mapping. */
+export type Read =
+  | { kind: 'rows'; rows: ImportRow[] }
+  | { kind: 'table'; heading: string[]; body: string[][]; mapping: ColumnMapping }
+  | { kind: 'rack'; file: RackFile };
+
+export type ImportContext = { line: MarkerLine; present: readonly RackMarker[] };
+
+const newId = () => crypto.randomUUID();
+
+export function readText(text: string, context: ImportContext): Read {
+  return { kind: 'rows', rows: readPastedCodes(text, { ...context, newId }) };
+}
+
+export function readRows(table: Read & { kind: 'table' }, mapping: ColumnMapping, context: ImportContext): ImportRow[] {
+  return readTable(table.body, mapping, { ...context, newId });
+}
+
+function readCsv(text: string): Read {
+  const parsed = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' });
+  const broken = parsed.errors.find(({ type }) => type === 'Quotes');
+  if (broken)
+    throw new RangeError(
+      `The quotes in row ${(broken.row ?? 0) + 1} are broken: a quote is opened and not closed. Mend the row and bring the file in again.`,
+    );
+  const [heading, ...body] = parsed.data;
+  if (!heading || body.length === 0) throw new RangeError('The table has a heading at the most: there are no rows to take.');
+  if (body.length > mostRows)
+    throw new RangeError(
+      `The table has ${body.length.toLocaleString('en')} rows; ${mostRows.toLocaleString('en')} fit. Bring it in in parts.`,
+    );
+  return { kind: 'table', heading, body, mapping: guessMapping(heading) };
+}
+
+function readJson(text: string): Read {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    throw new RangeError('The file is not valid JSON. Save the rack again and bring that file in.');
+  }
+  const file = rackFileSchema.safeParse(value);
+  if (!file.success) throw new RangeError('The JSON is not a rack saved by Aquachrome.');
+  return { kind: 'rack', file: file.data };
+}
+
+/** Reads a file by its content. @throws RangeError that says what is wrong and what to do. */
+export async function readFile(file: File, context: ImportContext): Promise<Read> {
+  if (file.size > mostFileBytes) {
+    throw new RangeError(
+      `${file.name} has ${Math.round(file.size / 1024 / 1024)} MB; ${mostFileBytes / 1024 / 1024} MB fit. A list of markers is far smaller: is this the right file?`,
+    );
+  }
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  if (bytes.length === 0) throw new RangeError(`${file.name} is empty.`);
+  // Packed and picture files hold zero bytes, whatever their name says; lists never do.
+  if (bytes.subarray(0, 4096).includes(0) || (bytes[0] === 0x50 && bytes[1] === 0x4b))
+    throw new RangeError(`${file.name} is not a text file, whatever its name says. Save the list as CSV.`);
+  const text = new TextDecoder('utf-8').decode(bytes).replace(/^\uFEFF/, '');
+  if (/\.gpl$/i.test(file.name) || text.startsWith('GIMP Palette')) return { kind: 'rows', rows: readPalette(text, { ...context, newId }) };
+  if (/^\s*\{/.test(text)) return readJson(text);
+  if (/\.csv$/i.test(file.name)) return readCsv(text);
+  return readText(text, context);
+}
+
+export function rackAsJson(rack: Rack): string {
+  const file: RackFile = { format: 'aquachrome-rack', version: 1, ...rack };
+  return JSON.stringify(file, null, 2);
+}
+
+export function lineAsPalette(line: MarkerLine, markers: readonly RackMarker[]): string {
+  return writePalette(
+    line.name,
+    markers.filter(({ lineId }) => lineId === line.id),
+  );
+}
+
+export function rackAsCsv(rack: Rack): string {
+  const lineName = new Map(rack.lines.map(({ id, name }) => [id, name]));
+  return Papa.unparse(
+    rack.markers.map(({ code, lineId, owned, count, state, wanted, price }) => ({
+      line: lineName.get(lineId) ?? '',
+      code,
+      owned: owned ? (count ?? 1) : 0,
+      state: state ?? 'good',
+      wanted: wanted ? 'yes' : '',
+      price: price ?? '',
+    })),
+    // A cell that a spreadsheet would run as a formula is written as text.
+    { escapeFormulae: true },
+  );
+}

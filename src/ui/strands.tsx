@@ -1,0 +1,133 @@
+import { type KeyboardEvent, useMemo, useRef } from 'react';
+import { hexOfLab } from '#core/colour/lab';
+import type { ShownMarker } from '#core/markers/assumed-colour';
+import { DoubleChipShape } from './double-chip';
+import { layStrands, stateWord, walkStrands } from './strand-layout';
+
+type Props = {
+  markers: readonly ShownMarker[];
+  chosenId: string | null;
+  /** 1 fits the width; more spreads the lightness scale. */
+  zoom: number;
+  warned: ReadonlySet<string>;
+  onChoose: (markerId: string) => void;
+};
+
+const laneHeightPx = 30;
+
+function Chip({ marker }: { marker: ShownMarker }) {
+  return (
+    <svg width="30" height="16" viewBox="0 0 30 16" aria-hidden="true" className="shrink-0 overflow-visible">
+      {marker.owned ? (
+        <DoubleChipShape lab={marker.lab} width={30} height={14} y={1} />
+      ) : (
+        <>
+          <rect x="1" y="2" width="28" height="12" fill="#fff" stroke="#141414" strokeWidth="1.2" strokeDasharray="3 2" />
+          {marker.lab && <rect x="5" y="9.5" width="20" height="3" fill={hexOfLab(marker.lab)} />}
+        </>
+      )}
+      {marker.state === 'low' && <path d="M3 12 H13 M3 15.500 H13" stroke="#141414" strokeWidth="1.6" />}
+      {marker.state === 'dry' && <path d="M3 1 L27 15 M27 1 L3 15" stroke="#fff" strokeWidth="4" />}
+      {marker.state === 'dry' && <path d="M3 1 L27 15 M27 1 L3 15" stroke="#141414" strokeWidth="2" />}
+      {marker.state === 'leaking' && (
+        <path d="M24 8 C20 13 20 17 24 17 C28 17 28 13 24 8 Z" fill="#fff" stroke="#141414" strokeWidth="1.4" />
+      )}
+    </svg>
+  );
+}
+
+/** The maker's markers on strands, a family a strand, placed by lightness: a gap in the collection is a gap on the page. */
+export function Strands({ markers, chosenId, zoom, warned, onChoose }: Props) {
+  const strands = useMemo(() => layStrands(markers), [markers]);
+  const table = useRef<HTMLDivElement>(null);
+  const firstId = strands[0]?.lanes[0]?.places[0]?.marker.id;
+  const current = markers.some(({ id }) => id === chosenId) ? chosenId : firstId;
+  const onKeyDown = (event: KeyboardEvent) => {
+    const next = walkStrands(strands, current ?? null, event.key);
+    if (!next) return;
+    event.preventDefault();
+    onChoose(next);
+    table.current?.querySelector<HTMLElement>(`[data-marker="${next}"]`)?.focus();
+  };
+  return (
+    <div className="overflow-x-auto bg-paper">
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: the arrow keys of the buttons inside arrive here. */}
+      <div ref={table} onKeyDown={onKeyDown} style={{ minWidth: `max(${zoom * 100}%, 46rem)` }} className="relative pb-3">
+        <div className="flex border-b border-edge text-sm text-soft" aria-hidden="true">
+          <span className="w-32 shrink-0 px-3 py-1">Family</span>
+          <span className="relative mr-20 h-7 flex-1">
+            {[100, 80, 60, 40, 20].map((lightnessL) => (
+              <span key={lightnessL} className="absolute top-1" style={{ left: `${strandPlace(lightnessL)}%` }}>
+                {lightnessL === 100 ? 'white' : `L* ${lightnessL}`}
+              </span>
+            ))}
+          </span>
+        </div>
+        {strands.map(({ key, family, lanes }) => (
+          <section key={key} aria-label={`Family ${family}`} className="flex border-b border-wall">
+            <h3 className="sticky left-0 z-10 w-32 shrink-0 self-stretch bg-paper px-3 py-1.5 font-code text-sm font-semibold">{family}</h3>
+            <div className="mr-20 flex-1">
+              {lanes.map(({ group, places, gaps }) => (
+                <div key={group} className="relative" style={{ height: laneHeightPx }}>
+                  {places.length > 1 && (
+                    <span
+                      aria-hidden="true"
+                      className="absolute top-1/2 border-t border-edge"
+                      style={{
+                        left: `${strandPlace(places[0]?.lightnessL ?? 100)}%`,
+                        right: `${100 - strandPlace(places.at(-1)?.lightnessL ?? 15)}%`,
+                      }}
+                    />
+                  )}
+                  {gaps.map((gap) => (
+                    <span
+                      key={gap.fromL}
+                      className="absolute top-1/2 -translate-x-1/2 -translate-y-1/2 bg-paper px-1 text-xs text-soft"
+                      style={{ left: `${strandPlace((gap.fromL + gap.toL) / 2)}%` }}
+                    >
+                      gap {Math.round(gap.fromL - gap.toL)}
+                    </span>
+                  ))}
+                  {places.map(({ marker, lightnessL }) => {
+                    const word = stateWord(marker);
+                    return (
+                      <button
+                        key={marker.id}
+                        type="button"
+                        data-marker={marker.id}
+                        tabIndex={marker.id === current ? 0 : -1}
+                        aria-pressed={marker.id === chosenId}
+                        aria-label={`${marker.code}${word ? `, ${word}` : ''}${marker.shownSource === 'assumed' ? ', colour assumed' : ''}${warned.has(marker.id) ? ', mind the note' : ''}`}
+                        onClick={() => onChoose(marker.id)}
+                        className={`absolute top-0.5 flex h-6.5 items-center gap-1 whitespace-nowrap px-0.5 text-xs ${marker.id === chosenId ? 'bg-bench shadow-[inset_0_-3px_0_var(--color-ink)]' : 'hover:bg-bench'}`}
+                        style={{ left: `${strandPlace(lightnessL)}%` }}
+                      >
+                        <Chip marker={marker} />
+                        <span className={`bg-paper/80 font-code ${marker.shownSource === 'assumed' ? 'italic' : ''}`}>
+                          {codeWithoutFamily(marker)}
+                        </span>
+                        {warned.has(marker.id) && <span aria-hidden="true">▲</span>}
+                        {word && <span className="text-soft">{word}</span>}
+                      </button>
+                    );
+                  })}
+                </div>
+              ))}
+            </div>
+          </section>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+/** The family stands at the left: beside the chip the rest of the code is enough. */
+function codeWithoutFamily({ code, family }: ShownMarker): string {
+  const rest = family && code.toUpperCase().startsWith(family) ? code.slice(family.length).trim() : code;
+  return rest === '' ? code : rest;
+}
+
+/** Place on a strand in percent of its width: L* 100 at the left, 15 at the right. */
+function strandPlace(lightnessL: number): number {
+  return Math.min(100, Math.max(0, ((100 - lightnessL) / 85) * 100));
+}

@@ -1,11 +1,14 @@
 import type { ShownMarker } from '#core/markers/assumed-colour';
 
-export type Place = { marker: ShownMarker; lightnessL: number };
+/** `row`: 0, or 1 under it where two would lie on each other. */
+export type Place = { marker: ShownMarker; lightnessL: number; row: 0 | 1 };
 export type Lane = { group: string; places: Place[]; gaps: { fromL: number; toL: number }[] };
 export type Strand = { key: string; family: string; lanes: Lane[] };
 
 /** Steps between owned neighbours wider than this are shown as gaps. */
 const gapL = 28;
+/** Places nearer than this, at a zoom of 1, would hide each other's codes. */
+const crowdedL = 9;
 
 /** Where a marker without any colour stands: by its depth, as the digits say. */
 function lightnessOf({ lab, depth }: ShownMarker): number {
@@ -13,31 +16,37 @@ function lightnessOf({ lab, depth }: ShownMarker): number {
 }
 
 /** Families as strands, groups as lanes, markers light to dark. */
-export function layStrands(markers: readonly ShownMarker[]): Strand[] {
+export function layStrands(markers: readonly ShownMarker[], zoom = 1): Strand[] {
   const strands = new Map<string, Map<string, Place[]>>();
   for (const marker of markers) {
     const key = `${marker.lineId}|${marker.family ?? 'no family'}`;
     const lanes = strands.get(key) ?? new Map<string, Place[]>();
     const lane = lanes.get(marker.group ?? '') ?? [];
-    lane.push({ marker, lightnessL: lightnessOf(marker) });
+    lane.push({ marker, lightnessL: lightnessOf(marker), row: 0 });
     lanes.set(marker.group ?? '', lane);
     strands.set(key, lanes);
   }
-  return [...strands].map(([key, lanes]) => ({
-    key,
-    family: key.split('|')[1] ?? '',
-    lanes: [...lanes]
-      .sort(([first], [second]) => first.localeCompare(second))
-      .map(([group, places]) => {
-        places.sort((first, second) => second.lightnessL - first.lightnessL || (first.marker.id < second.marker.id ? -1 : 1));
-        const owned = places.filter(({ marker }) => marker.owned);
-        const gaps = owned.slice(1).flatMap(({ lightnessL: toL }, index) => {
-          const fromL = owned[index]?.lightnessL ?? toL;
-          return fromL - toL > gapL ? [{ fromL, toL }] : [];
-        });
-        return { group, places, gaps };
-      }),
-  }));
+  return [...strands]
+    .sort(([first], [second]) => (first < second ? -1 : 1))
+    .map(([key, lanes]) => ({
+      key,
+      family: key.split('|')[1] ?? '',
+      lanes: [...lanes]
+        .sort(([first], [second]) => first.localeCompare(second))
+        .map(([group, places]) => {
+          places.sort((first, second) => second.lightnessL - first.lightnessL || (first.marker.id < second.marker.id ? -1 : 1));
+          places.forEach((place, index) => {
+            const before = places[index - 1];
+            if (before && before.lightnessL - place.lightnessL < crowdedL / zoom) place.row = before.row === 0 ? 1 : 0;
+          });
+          const owned = places.filter(({ marker }) => marker.owned);
+          const gaps = owned.slice(1).flatMap(({ lightnessL: toL }, index) => {
+            const fromL = owned[index]?.lightnessL ?? toL;
+            return fromL - toL > gapL ? [{ fromL, toL }] : [];
+          });
+          return { group, places, gaps };
+        }),
+    }));
 }
 
 /** State of a marker in a word; empty when it is owned and good. */

@@ -38,7 +38,7 @@ function Chip({ marker }: { marker: ShownMarker }) {
 
 /** The maker's markers on strands, a family a strand, placed by lightness: a gap in the collection is a gap on the page. */
 export function Strands({ markers, chosenId, zoom, warned, onChoose }: Props) {
-  const strands = useMemo(() => layStrands(markers), [markers]);
+  const strands = useMemo(() => layStrands(markers, zoom), [markers, zoom]);
   const table = useRef<HTMLDivElement>(null);
   const firstId = strands[0]?.lanes[0]?.places[0]?.marker.id;
   const current = markers.some(({ id }) => id === chosenId) ? chosenId : firstId;
@@ -68,12 +68,13 @@ export function Strands({ markers, chosenId, zoom, warned, onChoose }: Props) {
             <h3 className="sticky left-0 z-10 w-32 shrink-0 self-stretch bg-paper px-3 py-1.5 font-code text-sm font-semibold">{family}</h3>
             <div className="mr-20 flex-1">
               {lanes.map(({ group, places, gaps }) => (
-                <div key={group} className="relative" style={{ height: laneHeightPx }}>
+                <div key={group} className="relative" style={{ height: laneHeightPx * (places.some(({ row }) => row === 1) ? 2 : 1) }}>
                   {places.length > 1 && (
                     <span
                       aria-hidden="true"
-                      className="absolute top-1/2 border-t border-edge"
+                      className="absolute border-t border-edge"
                       style={{
+                        top: laneHeightPx / 2,
                         left: `${strandPlace(places[0]?.lightnessL ?? 100)}%`,
                         right: `${100 - strandPlace(places.at(-1)?.lightnessL ?? 15)}%`,
                       }}
@@ -82,13 +83,13 @@ export function Strands({ markers, chosenId, zoom, warned, onChoose }: Props) {
                   {gaps.map((gap) => (
                     <span
                       key={gap.fromL}
-                      className="absolute top-1/2 -translate-x-1/2 -translate-y-1/2 bg-paper px-1 text-xs text-soft"
-                      style={{ left: `${strandPlace((gap.fromL + gap.toL) / 2)}%` }}
+                      className="absolute -translate-x-1/2 -translate-y-1/2 bg-paper px-1 text-xs text-soft"
+                      style={{ top: laneHeightPx / 2, left: `${strandPlace((gap.fromL + gap.toL) / 2)}%` }}
                     >
                       gap {Math.round(gap.fromL - gap.toL)}
                     </span>
                   ))}
-                  {places.map(({ marker, lightnessL }) => {
+                  {places.map(({ marker, lightnessL, row }) => {
                     const word = stateWord(marker);
                     return (
                       <button
@@ -99,15 +100,15 @@ export function Strands({ markers, chosenId, zoom, warned, onChoose }: Props) {
                         aria-pressed={marker.id === chosenId}
                         aria-label={`${marker.code}${word ? `, ${word}` : ''}${marker.shownSource === 'assumed' ? ', colour assumed' : ''}${warned.has(marker.id) ? ', mind the note' : ''}`}
                         onClick={() => onChoose(marker.id)}
-                        className={`absolute top-0.5 flex h-6.5 items-center gap-1 whitespace-nowrap px-0.5 text-xs ${marker.id === chosenId ? 'bg-bench shadow-[inset_0_-3px_0_var(--color-ink)]' : 'hover:bg-bench'}`}
-                        style={{ left: `${strandPlace(lightnessL)}%` }}
+                        className={`absolute flex h-6.5 items-center gap-1 whitespace-nowrap px-0.5 text-xs ${marker.id === chosenId ? 'bg-bench shadow-[inset_0_-3px_0_var(--color-ink)]' : 'hover:bg-bench'}`}
+                        style={{ left: `${strandPlace(lightnessL)}%`, top: 2 + row * laneHeightPx }}
                       >
                         <Chip marker={marker} />
                         <span className={`bg-paper/80 font-code ${marker.shownSource === 'assumed' ? 'italic' : ''}`}>
                           {codeWithoutFamily(marker)}
                         </span>
                         {warned.has(marker.id) && <span aria-hidden="true">▲</span>}
-                        {word && <span className="text-soft">{word}</span>}
+                        {word && <span className="bg-paper text-soft">{word}</span>}
                       </button>
                     );
                   })}

@@ -1,6 +1,6 @@
 import type { Lab, Marker, PairNote } from '#model/marker';
 import { noteLookup } from './pair-notes';
-import { pairCost, rungCost, wishedColourCost } from './ladder-cost';
+import { ladderWeights, pairCost, rungCost, wishedColourCost } from './ladder-cost';
 import { ladderReasons } from './ladder-reasons';
 
 export type LadderRequest = {
@@ -68,33 +68,44 @@ type Search<M extends Marker> = {
   minContrastL: number;
 };
 
-/** Best paths through the layers of rungs; `fits` says who may stand where. Exact: costs are sums over rungs and pairs. */
-function bestPaths<M extends Marker>(
-  search: Search<M>,
-  fits: (marker: M, rung: number) => boolean,
-  firsts: readonly M[],
-  lastFits: (marker: M) => boolean,
-): Path<M>[] {
+/** The most a noted pair can take off a cost: partial costs may still fall by this much a pair. */
+const mostGain = Math.max(0, -ladderWeights.blendsWell);
+
+type Run<M extends Marker> = {
+  fits: (marker: M, rung: number) => boolean;
+  firsts: readonly M[];
+  lastFits: (marker: M) => boolean;
+  /** What a whole path may cost to be of use still. */
+  bound: () => number;
+};
+
+/** Best paths through the layers of rungs; a run says who may stand where. Exact: costs are sums over rungs and pairs. */
+function bestPaths<M extends Marker>(search: Search<M>, { fits, firsts, lastFits, bound }: Run<M>): Path<M>[] {
   const { candidates, costs, pairs, middle, middleCost, rungs, most } = search;
   const costAt = (marker: M, rung: number) => (costs.get(marker) as number) + (rung === middle ? middleCost(marker) : 0);
   let layer = new Map<M, Path<M>[]>(firsts.map((marker) => [marker, [{ rungs: [marker], cost: costAt(marker, 0) }]]));
   for (let rung = 1; rung < rungs; rung++) {
     const next = new Map<M, Path<M>[]>();
+    const limit = bound() + mostGain * (rungs - 1 - rung);
     const allowed = candidates.filter((marker) => fits(marker, rung) && (rung < rungs - 1 || lastFits(marker)));
-    for (const [lighter, paths] of layer) {
-      for (const darker of allowed) {
+    for (const darker of allowed) {
+      const own = costAt(darker, rung);
+      const best: Path<M>[] = [];
+      for (const [lighter, paths] of layer) {
         const pair = pairs(lighter, darker);
         if (pair === null) continue;
-        const best = next.get(darker) ?? [];
-        for (const path of paths) keepBest(best, { rungs: [...path.rungs, darker], cost: path.cost + pair + costAt(darker, rung) }, most);
-        next.set(darker, best);
+        for (const path of paths) {
+          const cost = path.cost + pair + own;
+          // Paths stand cheapest first: what comes after costs no less.
+          if (cost > limit || cost > (best[most - 1]?.cost ?? Number.POSITIVE_INFINITY)) break;
+          keepBest(best, { rungs: [...path.rungs, darker], cost }, most);
+        }
       }
+      if (best.length > 0) next.set(darker, best);
     }
     layer = next;
   }
-  const best: Path<M>[] = [];
-  for (const paths of layer.values()) for (const path of paths) keepBest(best, path, most);
-  return best;
+  return [...layer.values()].flat();
 }
 
 function usable(marker: Marker): boolean {
@@ -163,18 +174,22 @@ function pathsOfFamilies<M extends Marker>(
   const { candidates, rungs, most, minContrastL } = search;
   const best: Path<M>[] = [];
   const seen = new Set<string>();
+  const bound = () => best[most - 1]?.cost ?? Number.POSITIVE_INFINITY;
+  const isHome = (marker: M, family: string) => familyOf(marker).toUpperCase() === family.toUpperCase();
   for (const family of families) {
     for (const pattern of homePatterns(rungs, crossFamily)) {
       for (const startRung of startMarker ? Array.from({ length: rungs }, (_, rung) => rung) : [-1]) {
+        if (startMarker && pattern[startRung] && !isHome(startMarker, family)) continue;
         const fits = (marker: M, rung: number): boolean =>
-          (!pattern[rung] || familyOf(marker).toUpperCase() === family.toUpperCase()) && (rung !== startRung || marker === startMarker);
+          (rung !== startRung || marker === startMarker) && (!pattern[rung] || isHome(marker, family));
         const firsts = candidates.filter((marker) => fits(marker, 0));
-        const runs: [readonly M[], (marker: M) => boolean][] =
+        const runs: Pick<Run<M>, 'firsts' | 'lastFits'>[] =
           minContrastL > 0
-            ? firsts.map((first) => [[first], (last) => (first.lab?.L ?? 0) - (last.lab?.L ?? 0) >= minContrastL])
-            : [[firsts, () => true]];
-        for (const [runFirsts, lastFits] of runs) {
-          for (const path of bestPaths(search, fits, runFirsts, lastFits)) {
+            ? firsts.map((first) => ({ firsts: [first], lastFits: (last) => (first.lab?.L ?? 0) - (last.lab?.L ?? 0) >= minContrastL }))
+            : [{ firsts, lastFits: () => true }];
+        for (const run of runs) {
+          for (const path of bestPaths(search, { ...run, fits, bound })) {
+            if (path.cost > bound()) continue;
             const key = path.rungs.map(({ id }) => id).join(' ');
             if (seen.has(key)) continue;
             seen.add(key);

@@ -6,22 +6,39 @@ export type ImportRow = { text: string; taken: true; marker: RackMarker } | { te
 
 export const mostPastedCodes = 20_000;
 
-/** Splits pasted text at commas, semicolons, tabs, strokes between codes and line ends; blanks part only what are whole codes. */
-function splitPasted(text: string, line: MarkerLine): string[] {
-  const parts = text
-    .split(/[,;\t\n\r|]+|\s\/\s/)
-    .map((part) => part.trim())
-    .filter(Boolean);
-  return parts.flatMap((part) => {
-    if (readCode(line.rule, part).ok && !(part.includes(' ') && line.rule.parts.length === 1)) return [part];
-    const pieces = part.split(/[\s/+&]+/).filter(Boolean);
-    return pieces.length > 1 ? pieces : [part];
-  });
+/** Words of one code at the most: "Harbour Fog deep" has three. */
+const mostWords = 4;
+
+/** Parts a run of words into codes: each takes as few words as read as a code; a word that begins none stands alone. */
+function codesOfWords(words: readonly string[], line: MarkerLine): string[] {
+  const codes: string[] = [];
+  for (let at = 0; at < words.length; ) {
+    const counts = Array.from({ length: Math.min(mostWords, words.length - at) }, (_, index) => index + 1);
+    const count = counts.find((one) => readCode(line.rule, words.slice(at, at + one).join(' ')).ok) ?? 1;
+    codes.push(words.slice(at, at + count).join(' '));
+    at += count;
+  }
+  return codes;
 }
 
-/** Letters in front of a code: what "24" after "FERN21" stands for is "FERN24". */
-function lettersOf(code: string): string {
-  return /^(\D*)/.exec(code)?.[1] ?? '';
+/** Splits pasted text at commas, semicolons, tabs, strokes and line ends, then at blanks that part whole codes. */
+function splitPasted(text: string, line: MarkerLine): string[] {
+  return text
+    .split(/[,;\t\n\r|+&]+|\s\/\s/)
+    .map((part) =>
+      part
+        .trim()
+        .split(/\s+/)
+        .filter(Boolean)
+        .flatMap((word) => (word.includes('/') && !readCode(line.rule, word).ok ? word.split('/').filter(Boolean) : [word])),
+    )
+    .flatMap((words) => codesOfWords(words, line));
+}
+
+/** Letters in front of a code and how many digits follow: "24" after "FERN21" stands for "FERN24", "417" does not. */
+function shapeOf(code: string): { letters: string; digits: number } {
+  const letters = /^(\D*)/.exec(code)?.[1] ?? '';
+  return { letters, digits: code.slice(letters.length).replace(/\D/g, '').length };
 }
 
 export type ImportOptions = { line: MarkerLine; present: readonly RackMarker[]; newId: () => string };
@@ -68,11 +85,11 @@ export function readPastedCodes(text: string, options: ImportOptions): ImportRow
     );
   }
   const seen = keysOfLine(options.present, options.line);
-  let letters = '';
+  let before = shapeOf('');
   return pieces.map((piece) => {
-    const isShort = /^\d+$/.test(piece) && letters !== '' && !readCode(options.line.rule, piece).ok;
-    const code = isShort ? letters + piece : piece;
-    if (!isShort) letters = lettersOf(piece);
+    const isShort = /^\d+$/.test(piece) && before.letters !== '' && piece.length <= before.digits && !readCode(options.line.rule, piece).ok;
+    const code = isShort ? before.letters + piece : piece;
+    if (!isShort) before = shapeOf(piece);
     return importCode(piece, code, seen, options);
   });
 }

@@ -52,6 +52,8 @@ function codeOrderFindings(group: readonly RackMarker[]): RackFinding[] {
 
 /** Neighbours of a group, both owned, more than 28 L* apart. */
 function gapFindings(group: readonly RackMarker[]): RackFinding[] {
+  // A line sold in pairs is wide by intent.
+  if (group.length < 3) return [];
   const inks = group.filter(({ lab, owned }) => lab && owned).sort((first, second) => (second.lab as Lab).L - (first.lab as Lab).L);
   return inks.slice(1).flatMap((darker, index): RackFinding[] => {
     const lighter = inks[index] as RackMarker;

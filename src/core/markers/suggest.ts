@@ -1,4 +1,4 @@
-import type { Marker } from '#model/marker';
+import type { Marker, PairNote } from '#model/marker';
 import { findLadders, type RankedLadder } from './find-ladders';
 
 /**
@@ -18,13 +18,13 @@ export function rungsForArea(areaMm2: number): 1 | 2 | 3 | 4 {
  */
 export function suggestLadders<M extends Marker>(
   rack: readonly M[],
-  options: { rungs: 1 | 2 | 3 | 4 | 5 | 6; avoid?: readonly string[] },
+  options: { rungs: 1 | 2 | 3 | 4 | 5 | 6; avoid?: readonly string[]; pairNotes?: readonly PairNote[] },
 ): RankedLadder<M>[] {
-  const { rungs, avoid = [] } = options;
+  const { rungs, avoid = [], pairNotes = [] } = options;
   const families = [...new Set(rack.map(({ family }) => family).filter((family) => family !== undefined))];
   const taken = new Set(rack.filter(({ code }) => avoid.includes(code)).map(({ family }) => family));
   const found = families.flatMap((family) => {
-    const best = findLadders(rack, { rungs: rungs === 1 ? 2 : rungs, start: { family }, most: 1 })[0];
+    const best = findLadders(rack, { rungs: rungs === 1 ? 2 : rungs, start: { family }, most: 1, pairNotes })[0];
     if (!best) return [];
     return [{ family, ladder: rungs === 1 ? { ...best, rungs: best.rungs.slice(0, 1) } : best }];
   });

@@ -206,7 +206,7 @@ function LoadedMake({ make, useMake }: { make: Make; useMake: MakeStore }) {
           {picture && station === 'groups' && (
             <GroupsStation
               picture={picture}
-              markers={rack.markers}
+              rack={rack}
               hand={hand}
               onTake={takeInHand}
               onGive={(elementId, ladder) => edit({ kind: 'setLadder', pictureId: picture.id, elementId, ladder })}
@@ -216,12 +216,7 @@ function LoadedMake({ make, useMake }: { make: Make; useMake: MakeStore }) {
             <LightStation picture={picture} lamp={lamp} shares={bands.shares} problem={bands.problem} onSettle={settleLamp} />
           )}
           {picture && station === 'recipe' && (
-            <RecipeStation
-              make={make}
-              picture={picture}
-              markers={rack.markers}
-              onSchool={(school) => edit({ kind: 'setSchool', school })}
-            />
+            <RecipeStation make={make} picture={picture} rack={rack} onSchool={(school) => edit({ kind: 'setSchool', school })} />
           )}
           {!picture && <p>This make has no picture yet. Start a new make with a line image from the table.</p>}
         </div>

@@ -7,6 +7,7 @@ import type { Make } from '#model/make';
 import { type Rack, rackSchema } from '#model/marker';
 import type { Operation } from '#model/operation';
 import { invertOperations } from '#core/make/invert';
+import { withAssumedColours } from '#core/markers/assumed-colour';
 import { call, jsonPost, problemToShow } from '#islands/shared/server-calls.ts';
 import { type KeepState, Keeper } from './keeper';
 import { type Outbox, openOutbox } from './outbox';
@@ -76,7 +77,8 @@ export function createMakeStore(makeId: string): MakeStore {
         set({ phase: 'loading', problem: null });
         try {
           outbox ??= await openOutbox();
-          set({ rack: await call(rackSchema, '/api/rack') });
+          const rack = await call(rackSchema, '/api/rack');
+          set({ rack: { ...rack, markers: withAssumedColours(rack.markers) } });
           keeper = new Keeper(makeId, {
             outbox,
             onChange,

@@ -112,7 +112,7 @@ export function FinderPanel({ markers, notes, from, onFrom, warned }: Props) {
             (ladder.rungs[0]?.lab?.L ?? 0) >= 92 && Math.hypot(ladder.rungs[0]?.lab?.a ?? 99, ladder.rungs[0]?.lab?.b ?? 99) < 8;
           return (
             <li key={ladder.rungs.map(({ id }) => id).join(' ')} className="flex gap-4 bg-paper p-3" data-ladder={codes}>
-              <Ladder rungs={ladder.rungs} height={170} />
+              <Ladder rungs={ladder.rungs} height={210} cutBelow />
               <ul className="flex-1 space-y-1 text-sm">
                 {ladder.reasons.map((reason) => (
                   <li key={reason}>{reason}</li>

@@ -3,6 +3,7 @@ import { keptMakeSchema } from '#model/api/makes';
 import type { Problem } from '#model/api/problem';
 import type { Make } from '#model/make';
 import { type Rack, rackSchema } from '#model/marker';
+import { withAssumedColours } from '#core/markers/assumed-colour';
 import { recipeOfPicture } from '#core/technique/recipe';
 import { placeWords } from '#core/technique/recipe-file';
 import { schools } from '#core/technique/schools';
@@ -21,7 +22,7 @@ export function RecipePage({ makeId }: { makeId: string }) {
   const [problem, setProblem] = useState<Problem | null>(null);
   useEffect(() => {
     Promise.all([call(keptMakeSchema, `/api/makes/${makeId}`), call(rackSchema, '/api/rack')]).then(
-      ([{ document }, rack]) => setLoaded({ make: document, rack }),
+      ([{ document }, rack]) => setLoaded({ make: document, rack: { ...rack, markers: withAssumedColours(rack.markers) } }),
       (error: unknown) => setProblem(problemToShow(error)),
     );
   }, [makeId]);

@@ -1,6 +1,8 @@
 import { type FormEvent, useState } from 'react';
 import type { Ladder } from '#model/ladder';
-import type { Marker } from '#model/marker';
+import type { Rack } from '#model/marker';
+import { ladderReasons } from '#core/markers/ladder-reasons';
+import { noteLookup } from '#core/markers/pair-notes';
 import type { Picture } from '#model/picture';
 import { Button } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
@@ -8,19 +10,21 @@ import { Field } from '#ui/field.tsx';
 import { ValueRail } from '#ui/value-rail.tsx';
 import { ladderWords, rungsToShow } from '../ladder-words';
 import type { Hand } from '../make-store';
+import { MarkerMinds } from '../marker-minds';
 import { readTypedLadder } from '../typed-ladder';
 import { LadderSuggestions } from './ladder-suggestions';
 
 type Props = {
   picture: Picture;
-  markers: readonly Marker[];
+  rack: Rack;
   hand: Hand;
   onTake: (hand: Hand) => void;
   onGive: (elementId: string, ladder: Ladder | null) => void;
 };
 
 /** The Groups station: a light-to-dark ladder for each element, all on one value rail. */
-export function GroupsStation({ picture, markers, hand, onTake, onGive }: Props) {
+export function GroupsStation({ picture, rack, hand, onTake, onGive }: Props) {
+  const markers = rack.markers;
   const [typed, setTyped] = useState('');
   const [tried, setTried] = useState(false);
   const chosen = hand.kind === 'element' ? picture.elements.find(({ id }) => id === hand.elementId) : undefined;
@@ -90,13 +94,7 @@ export function GroupsStation({ picture, markers, hand, onTake, onGive }: Props)
         </p>
       )}
       {chosen && (
-        <LadderSuggestions
-          key={chosen.id}
-          picture={picture}
-          element={chosen}
-          markers={markers}
-          onGive={(ladder) => onGive(chosen.id, ladder)}
-        />
+        <LadderSuggestions key={chosen.id} picture={picture} element={chosen} rack={rack} onGive={(ladder) => onGive(chosen.id, ladder)} />
       )}
       {picture.elements.length === 0 ? (
         <p>No element yet. Take a ladder in hand and tap the areas it is for, or gather the elements first.</p>
@@ -108,11 +106,28 @@ export function GroupsStation({ picture, markers, hand, onTake, onGive }: Props)
           onChoose={(elementId) => onTake(elementId === chosen?.id ? { kind: 'nothing' } : { kind: 'element', elementId })}
         />
       )}
+      {reading.kind === 'ladder' && <MarkerMinds rack={rack} codes={reading.markers.map(({ code }) => code)} />}
+      {chosen?.ladder && <LadderWords ladder={chosen.ladder} rack={rack} />}
       {chosen?.ladder && (
         <Button weight="quiet" onClick={() => onGive(chosen.id, null)}>
           Take the ladder off {chosen.name}
         </Button>
       )}
     </section>
+  );
+}
+
+/** The steps of a given ladder in words, with what the maker noted about its pairs. */
+function LadderWords({ ladder, rack }: { ladder: Ladder; rack: Rack }) {
+  const rungs = ladder.rungs.map(({ markerId }) => rack.markers.find(({ id }) => id === markerId)).filter((marker) => marker !== undefined);
+  return (
+    <>
+      <ul aria-label="Steps of this ladder" className="space-y-1 text-sm">
+        {ladderReasons(rungs, noteLookup(rack.pairNotes)).map((reason) => (
+          <li key={reason}>{reason}</li>
+        ))}
+      </ul>
+      <MarkerMinds rack={rack} codes={ladder.rungs.map(({ code }) => code)} />
+    </>
   );
 }

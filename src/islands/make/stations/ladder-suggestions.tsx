@@ -1,16 +1,16 @@
 import { useMemo, useState } from 'react';
 import type { Ladder as LadderModel } from '#model/ladder';
-import type { Marker } from '#model/marker';
+import type { Rack } from '#model/marker';
 import type { Element, Picture } from '#model/picture';
 import { rungsForArea, suggestLadders } from '#core/markers/suggest';
 import { Ladder } from '#ui/ladder.tsx';
 
-type Props = { picture: Picture; element: Element; markers: readonly Marker[]; onGive: (ladder: LadderModel) => void };
+type Props = { picture: Picture; element: Element; rack: Rack; onGive: (ladder: LadderModel) => void };
 
 const counts = [1, 2, 3, 4, 5, 6] as const;
 
 /** The best ladder of each family in the rack, to be given to the chosen element by a tap. */
-export function LadderSuggestions({ picture, element, markers, onGive }: Props) {
+export function LadderSuggestions({ picture, element, rack, onGive }: Props) {
   const areaMm2 = (picture.regionMap?.regions ?? []).reduce(
     (sum, { id, areaMm2: own }) => sum + (element.regionIds.includes(id) ? own : 0),
     0,
@@ -22,7 +22,7 @@ export function LadderSuggestions({ picture, element, markers, onGive }: Props) 
     () => picture.elements.filter((other) => other !== element).flatMap(({ ladder }) => ladder?.rungs.map(({ code }) => code) ?? []),
     [picture, element],
   );
-  const ladders = useMemo(() => suggestLadders(markers, { rungs, avoid }), [markers, rungs, avoid]);
+  const ladders = useMemo(() => suggestLadders(rack.markers, { rungs, avoid, pairNotes: rack.pairNotes }), [rack, rungs, avoid]);
   return (
     <section aria-labelledby="suggestions-heading">
       <div className="flex flex-wrap items-baseline gap-x-4">

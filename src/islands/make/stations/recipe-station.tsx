@@ -1,5 +1,5 @@
 import type { Make } from '#model/make';
-import type { Marker } from '#model/marker';
+import type { Rack } from '#model/marker';
 import type { Picture } from '#model/picture';
 import type { SchoolId } from '#model/school';
 import { recipeOfPicture } from '#core/technique/recipe';
@@ -10,8 +10,9 @@ import { buttonLook, Button } from '#ui/button.tsx';
 import { Ladder } from '#ui/ladder.tsx';
 import { countWords } from '../gather';
 import { rungsToShow } from '../ladder-words';
+import { MarkerMinds } from '../marker-minds';
 
-type Props = { make: Make; picture: Picture; markers: readonly Marker[]; onSchool: (school: SchoolId) => void };
+type Props = { make: Make; picture: Picture; rack: Rack; onSchool: (school: SchoolId) => void };
 
 /** A file name without signs that file systems refuse. */
 function recipeFileName(name: string): string {
@@ -19,7 +20,8 @@ function recipeFileName(name: string): string {
 }
 
 /** The Recipe station: ladders, roles and marks in the order in which they are laid. */
-export function RecipeStation({ make, picture, markers, onSchool }: Props) {
+export function RecipeStation({ make, picture, rack, onSchool }: Props) {
+  const markers = rack.markers;
   const recipe = recipeOfPicture(make, picture, markers);
   const school = schools[make.school];
   return (
@@ -60,6 +62,7 @@ export function RecipeStation({ make, picture, markers, onSchool }: Props) {
           come first, so that no dark ink is dragged into them.
         </p>
       )}
+      <MarkerMinds rack={rack} codes={recipe.markers} />
       <p className="border-l-8 border-ink bg-paper px-4 py-2 text-sm">
         Alcohol ink: air the room, keep it from flame and heat tools, cap the markers. The maker’s label and safety data sheet go before
         this.

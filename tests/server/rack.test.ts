@@ -1,0 +1,88 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { demoRack } from '#demo/marker-lines';
+import { type Database, openDatabase } from '#server/db/database';
+import { migrate } from '#server/db/migrate';
+import { migrations } from '#server/db/migrations/index';
+import { addToRack, changeRack, readRack } from '#server/store/rack';
+import { freshDatabase, testClusterUrl } from './cluster';
+
+let database: Database;
+const byId = <T extends { id: string }>(items: readonly T[]) => [...items].sort((first, second) => (first.id < second.id ? -1 : 1));
+
+beforeAll(async () => {
+  database = openDatabase(await freshDatabase(testClusterUrl()));
+  await migrate(database.sequelize);
+});
+afterAll(async () => {
+  await database.sequelize.close();
+});
+
+describe('the rack', () => {
+  it('goes in and comes out the same, twice in without doubles', async () => {
+    const rack = demoRack();
+    await addToRack(database, rack);
+    await addToRack(database, rack);
+    const read = await readRack(database);
+    expect(byId(read.markers)).toEqual(byId(rack.markers));
+    expect(byId(read.lines)).toEqual(byId(rack.lines));
+    expect(read.pairNotes).toEqual(rack.pairNotes);
+  });
+
+  it('changes whole or not at all, and takes things away too', async () => {
+    const [first, second] = (await readRack(database)).markers;
+    if (!first || !second) return expect.fail();
+    await changeRack(database, { markers: [{ ...first, state: 'dry', capLab: { L: 50, a: 0, b: 0 } }] });
+    await changeRack(database, { markers: [{ ...first, state: 'low', capLab: undefined }] });
+    const changed = (await readRack(database)).markers.find(({ id }) => id === first.id);
+    expect(changed).toMatchObject({ state: 'low' });
+    expect(changed).not.toHaveProperty('capLab');
+    const doubled = changeRack(database, {
+      markers: [
+        { ...first, state: 'good' },
+        { ...second, id: 'other', code: first.code, lineId: first.lineId },
+      ],
+    });
+    await expect(doubled).rejects.toMatchObject({ status: 409, problem: { code: 'stands-twice' } });
+    expect((await readRack(database)).markers.find(({ id }) => id === first.id)?.state).toBe('low');
+  });
+
+  it('keeps one note a pair, in whichever order it is given, and forgets it with its marker', async () => {
+    const note = { firstId: 'larkmere-fern24', secondId: 'larkmere-fern21', reason: '' as const, on: '2026-11-24' };
+    await changeRack(database, { pairNotes: [{ ...note, verdict: 'needs work' }] });
+    await changeRack(database, { pairNotes: [{ ...note, firstId: note.secondId, secondId: note.firstId, verdict: 'blends well' }] });
+    const own = async () => (await readRack(database)).pairNotes.filter(({ firstId }) => firstId === 'larkmere-fern21');
+    expect(await own()).toMatchObject([{ verdict: 'blends well' }]);
+    await changeRack(database, { removeMarkers: ['larkmere-fern24'] });
+    expect(await own()).toEqual([]);
+  });
+});
+
+describe('migration 002', () => {
+  it('brings a seeded database of the version before forward without losing a marker', async () => {
+    const old = openDatabase(await freshDatabase(testClusterUrl()));
+    const [first] = migrations;
+    await old.sequelize.query('CREATE TABLE applied_migrations (name text PRIMARY KEY)');
+    for (const statement of first?.statements ?? []) await old.sequelize.query(statement);
+    await old.sequelize.query("INSERT INTO applied_migrations VALUES ('001-first-tables')");
+    await old.sequelize.query(`INSERT INTO marker_lines VALUES ('l', 'Line', '{"parts":["family","depth"]}', NULL)`);
+    await old.sequelize.query(`INSERT INTO markers VALUES
+      ('m1', 'l', 'FERN21', 'FERN', '2', 1, '{"L":90,"a":0,"b":0}', true, 'low'), ('m2', 'l', 'FERN24', NULL, NULL, NULL, NULL, false, 'good')`);
+    expect(await migrate(old.sequelize)).toEqual(migrations.slice(1).map(({ name }) => name));
+    expect((await readRack(old)).markers).toEqual([
+      {
+        id: 'm1',
+        lineId: 'l',
+        code: 'FERN21',
+        family: 'FERN',
+        group: '2',
+        depth: 1,
+        lab: { L: 90, a: 0, b: 0 },
+        owned: true,
+        state: 'low',
+        colourSource: 'picked',
+      },
+      { id: 'm2', lineId: 'l', code: 'FERN24', owned: false, state: 'good' },
+    ]);
+    await old.sequelize.close();
+  });
+});

@@ -27,6 +27,7 @@ describe('the demo rack', () => {
       /MOSS23 is lighter than MOSS21/,
       /BARK53 is of another hue/,
       /wide step of 40 L\* lies between ROSE22 and ROSE28/,
+      /COVE11 and COVE17; COVE14 would fill it/,
     ])
       expect(words).toMatch(trap);
   });

@@ -115,7 +115,9 @@ function polar(L: number, chroma: number, hueDeg: number): Lab {
 /** A plausible dye ink: paler inks are weaker in colour, the darkest lose some again. */
 function inkOf(family: Family, group: string, depth: number): Lab {
   const strength = Math.min(1, Math.max(0.14, 0.3 + 0.15 * depth)) * (depth > 7 ? 0.85 : 1);
-  const lightness = family.chroma < 10 ? 95 - 6.6 * Math.max(depth, -0.4) : 92.5 - 5.9 * Math.max(depth, -0.7);
+  const paler = Math.max(0, -depth);
+  const darker = Math.max(0, depth);
+  const lightness = family.chroma < 10 ? 95 - 6.6 * darker + 1.5 * paler : 92.5 - 5.9 * darker + 2.2 * paler;
   return polar(lightness, family.chroma * strength, family.hueDeg + (Number(group || 2) - 2) * 4);
 }
 

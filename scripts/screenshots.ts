@@ -55,6 +55,28 @@ const shots: Shot[] = [
       await page.locator('[data-sheet]').waitFor();
     },
   },
+  {
+    name: 'rack-strands',
+    go: async (page) => {
+      await page.goto(`${address}/rack`);
+      await page.getByRole('button', { name: /^CLAY25/ }).click();
+    },
+  },
+  {
+    name: 'rack-ladders',
+    go: async (page) => {
+      await page.goto(`${address}/rack`);
+      await page.getByRole('button', { name: 'Find a ladder' }).click();
+      await page.getByLabel('From').fill('cove');
+    },
+  },
+  {
+    name: 'rack-lines',
+    go: async (page) => {
+      await page.goto(`${address}/rack`);
+      await page.getByRole('button', { name: 'Lines and codes' }).click();
+    },
+  },
 ];
 
 await mkdir(folder, { recursive: true });

@@ -65,7 +65,7 @@ export function Strands({ markers, chosenId, zoom, warned, onChoose }: Props) {
         </div>
         {strands.map(({ key, family, lanes }) => (
           <section key={key} aria-label={`Family ${family}`} className="flex border-b border-wall">
-            <h3 className="sticky left-0 z-10 w-32 shrink-0 self-stretch bg-paper px-3 py-1.5 font-code text-sm font-semibold">{family}</h3>
+            <h2 className="sticky left-0 z-10 w-32 shrink-0 self-stretch bg-paper px-3 py-1.5 font-code text-sm font-semibold">{family}</h2>
             <div className="mr-20 flex-1">
               {lanes.map(({ group, places, gaps }) => (
                 <div key={group} className="relative" style={{ height: laneHeightPx * (places.some(({ row }) => row === 1) ? 2 : 1) }}>

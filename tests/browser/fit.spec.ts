@@ -8,6 +8,7 @@ const sizes = [
 const pages = [
   '/',
   '/makes/new',
+  '/rack',
   ...['picture', 'elements', 'groups', 'light', 'recipe'].map((station) => `/makes/make-balloon-post-pilot#${station}`),
   '/makes/make-balloon-post-pilot/recipe',
   '/specimen',
@@ -34,7 +35,7 @@ for (const [name, width, height] of sizes) {
 }
 
 test('nothing on the screens is set smaller than 13 px', async ({ page, shared }) => {
-  for (const path of pages.slice(0, 7)) {
+  for (const path of pages.slice(0, 8)) {
     await page.goto('about:blank');
     await page.goto(`${shared.address}${path}`);
     await page.locator('main').waitFor();

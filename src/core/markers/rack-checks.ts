@@ -59,13 +59,11 @@ function gapFindings(group: readonly RackMarker[]): RackFinding[] {
     const lighter = inks[index] as RackMarker;
     const step = (lighter.lab as Lab).L - (darker.lab as Lab).L;
     if (step <= 28) return [];
-    return [
-      {
-        kind: 'wideGap',
-        markerIds: [lighter.id, darker.id],
-        words: `A wide step of ${Math.round(step)} L* lies between ${lighter.code} and ${darker.code}.`,
-      },
-    ];
+    const between = (marker: RackMarker) =>
+      marker.lab !== undefined && marker.lab.L < (lighter.lab as Lab).L && marker.lab.L > (darker.lab as Lab).L;
+    const filler = group.find((marker) => !marker.owned && between(marker));
+    const words = `A wide step of ${Math.round(step)} L* lies between ${lighter.code} and ${darker.code}${filler ? `; ${filler.code} would fill it` : ''}.`;
+    return [{ kind: 'wideGap', markerIds: [lighter.id, darker.id], words }];
   });
 }
 

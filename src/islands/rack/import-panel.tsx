@@ -112,6 +112,7 @@ export function ImportPanel({ rack, busy, onChange }: Props) {
               <label key={field} className="text-sm">
                 {fieldWords[field]}
                 <select
+                  aria-label={fieldWords[field]}
                   className={`block w-full ${choice}`}
                   value={mapping[field] ?? ''}
                   onChange={(event) =>

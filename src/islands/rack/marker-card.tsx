@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import {
+  type Lab,
   markerEventKinds,
   type MarkerEvent,
   markerStates,
@@ -47,6 +48,10 @@ export function MarkerCard({ marker, shown, all, notes, findings, today, onSave,
   const warnings = markerWarnings(marker, findings, today);
   const tone = undertone(marker, all);
   const isColour = /^#?[0-9a-f]{6}$/i.test(colour);
+  const keepColour = (change: (lab: Lab) => RackMarker) => {
+    onSave(change(labOfHex(`#${colour.replace('#', '')}`)));
+    setColour('');
+  };
   const choice = 'min-h-11 w-full border-b-2 border-ink bg-paper px-2';
   return (
     <section aria-label={`Marker ${marker.code}`} className="space-y-4">
@@ -121,29 +126,39 @@ export function MarkerCard({ marker, shown, all, notes, findings, today, onSave,
           Wanted
         </label>
       </div>
-      <div className="flex flex-wrap items-end gap-2">
+      {marker.wanted && (
         <Field
-          label="Ink on white card"
-          hint="#rrggbb, one dry coat"
-          code
+          key={marker.price}
+          label="Price"
           className="w-40"
+          inputMode="decimal"
+          defaultValue={marker.price ?? ''}
+          onBlur={(event) => {
+            const price = Number(event.target.value.replace(',', '.'));
+            if (event.target.value.trim() !== '' && Number.isFinite(price) && price >= 0) onSave({ ...marker, price });
+          }}
+        />
+      )}
+      <div>
+        <Field
+          label="A colour, to be kept as"
+          hint={`#rrggbb; ink is one dry coat on white card${marker.capLab ? `; the cap is ${hexOfLab(marker.capLab)}` : ''}`}
+          code
           value={colour}
           onChange={(event) => setColour(event.target.value)}
           placeholder={shown.lab ? hexOfLab(shown.lab) : ''}
         />
-        {(['measured', 'picked'] as const).map((source) => (
-          <Button
-            key={source}
-            disabled={!isColour}
-            className="mb-7"
-            onClick={() => {
-              onSave({ ...marker, lab: labOfHex(`#${colour.replace('#', '')}`), colourSource: source });
-              setColour('');
-            }}
-          >
-            {source === 'measured' ? 'Keep as measured' : 'Keep as picked'}
+        <p className="mt-1 flex flex-wrap gap-2">
+          <Button disabled={!isColour} onClick={() => keepColour((lab) => ({ ...marker, lab, colourSource: 'measured' }))}>
+            measured ink
           </Button>
-        ))}
+          <Button disabled={!isColour} onClick={() => keepColour((lab) => ({ ...marker, lab, colourSource: 'picked' }))}>
+            picked ink
+          </Button>
+          <Button disabled={!isColour} onClick={() => keepColour((lab) => ({ ...marker, capLab: lab }))}>
+            cap
+          </Button>
+        </p>
       </div>
       <div>
         <h3 className="font-semibold">What happened today?</h3>

@@ -6,6 +6,7 @@ import { type Rack, rackSchema } from '#model/marker';
 import { nextThing, progressOfPicture } from '#core/make/progress';
 import { call, problemToShow } from '#islands/shared/server-calls.ts';
 import { Button, buttonLook } from '#ui/button.tsx';
+import { DoubleChip } from '#ui/double-chip.tsx';
 import { MiniRail } from '#ui/mini-rail.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 
@@ -67,6 +68,7 @@ export function Table() {
             </li>
           ))}
         </ul>
+        {loaded && <ToRefill rack={loaded.rack} />}
       </main>
     </div>
   );
@@ -105,5 +107,25 @@ function MakeStrip({ make, updatedAt, rack }: { make: Make; updatedAt: string; r
         </a>
       </div>
     </article>
+  );
+}
+
+/** Markers that want refilling before the next make. */
+function ToRefill({ rack }: { rack: Rack }) {
+  const waiting = rack.markers.filter(({ owned, state }) => owned && state !== undefined && state !== 'good');
+  if (waiting.length === 0) return null;
+  return (
+    <section aria-labelledby="refill-heading" className="mt-8">
+      <h2 id="refill-heading" className="text-2xl">
+        Before the next make
+      </h2>
+      <ul className="mt-2 flex flex-wrap gap-3">
+        {waiting.map(({ id, code, lab, state }) => (
+          <li key={id}>
+            <DoubleChip lab={lab} code={code} /> {state}
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

@@ -1,0 +1,208 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import type { Locator, Page } from '@playwright/test';
+import { rackFileSchema } from '../../src/model/rack-file';
+import { expect, expectNoAxeFindings, test } from './application';
+
+async function open(page: Page, address: string, view?: string): Promise<void> {
+  await page.goto(`${address}/rack`);
+  await expect(page.getByText(/\d+ owned/)).toBeVisible();
+  if (view) await page.getByRole('navigation', { name: 'Views of the rack' }).getByRole('button', { name: view }).click();
+}
+
+async function saved(page: Page, button: Locator): Promise<{ name: string; path: string; text: string }> {
+  const [download] = await Promise.all([page.waitForEvent('download'), button.click()]);
+  const path = await download.path();
+  return { name: download.suggestedFilename(), path, text: await readFile(path, 'utf8') };
+}
+
+test('a maker’s own line: a rule, pasted codes, a ladder by code alone', async ({ page, lonely }) => {
+  await open(page, lonely.address, 'Lines and codes');
+  await page.getByRole('button', { name: 'New line' }).click();
+  await expect(page.getByLabel('Name of the line')).toHaveValue('My line 1');
+  await page.getByLabel('Name of the line').fill('Attic line');
+  await page.getByLabel('Start from a ready rule').selectOption('depth first, then the family');
+  await page.getByLabel('Try some codes').fill('05 moss, 000 moss, moss 5');
+  await expect(page.getByText('2 of 3 read, 1 do not fit')).toBeVisible();
+  await expect(page.getByRole('row', { name: /000 moss MOSS -2/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /moss 5 ▲ does not fit/ })).toBeVisible();
+  await expectNoAxeFindings(page);
+  await page.getByRole('button', { name: 'Keep this rule' }).click();
+  await expect(page.getByRole('button', { name: 'Attic line' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'In and out' }).click();
+  await page.getByLabel('Of the line').selectOption('Attic line');
+  await page.getByLabel('Paste codes').fill('1 moss, 3 moss; 6 moss\n9 moss, 3 moss, ???');
+  await page.getByRole('button', { name: 'Look at the list' }).click();
+  await expect(page.getByText('4 to add, 2 not taken')).toBeVisible();
+  await expect(page.getByRole('listitem').filter({ hasText: '??? — not taken' })).toBeVisible();
+  await expectNoAxeFindings(page);
+  await page.getByRole('button', { name: 'Add 4 to rack' }).click();
+  await expect(page.getByText('4 markers added.')).toBeVisible();
+  // Twice in: nothing more.
+  await page.getByLabel('Paste codes').fill('1 moss, 3 moss');
+  await page.getByRole('button', { name: 'Look at the list' }).click();
+  await expect(page.getByText('0 to add, 2 not taken')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Find a ladder' }).click();
+  await page.getByLabel('From').fill('3 moss');
+  await expect(page.locator('[data-ladder="1 MOSS 3 MOSS 6 MOSS"]')).toContainText('without measured colours the inks may differ');
+});
+
+test('a marker that runs dry leaves the suggestions, a refusing pair moves down, both survive a restart', async ({ page, lonely }) => {
+  await open(page, lonely.address, 'Find a ladder');
+  await page.getByLabel('From').fill('fern');
+  const ladders = page.locator('[data-ladder]');
+  await expect(ladders.first()).toHaveAttribute('data-ladder', 'FERN32 FERN35 FERN39');
+  await expectNoAxeFindings(page);
+
+  await page.getByRole('button', { name: 'Strands' }).click();
+  await page.getByRole('button', { name: /^FERN35/ }).click();
+  await page.getByLabel('State').selectOption('dry');
+  await expect(page.getByRole('region', { name: 'Marker FERN35' })).toContainText('Dry: refill it or take another.');
+  await page.getByRole('button', { name: 'Find a ladder with it' }).click();
+  await page.getByLabel('From').fill('fern');
+  await expect(ladders.first()).toBeVisible();
+  for (const codes of await ladders.evaluateAll((items) => items.map((item) => item.getAttribute('data-ladder'))))
+    expect(codes).not.toContain('FERN35');
+  // Asked for, it is there and says so.
+  await page.getByLabel('From').fill('FERN35');
+  await page.getByLabel('dry and missing markers too').check();
+  await expect(page.locator('[data-ladder*="FERN35"]').first()).toContainText('FERN35 is dry');
+  await page.getByLabel('dry and missing markers too').uncheck();
+  await page.getByLabel('From').fill('fern');
+
+  // Note a pair of the ladder that is best now.
+  const best = ((await ladders.first().getAttribute('data-ladder')) ?? '').split(' ');
+  await page.getByRole('button', { name: 'Strands' }).click();
+  await page.getByRole('button', { name: new RegExp(`^${best[0]}`) }).click();
+  const card = page.getByRole('region', { name: `Marker ${best[0]}` });
+  await card.getByLabel('With').fill(best[1] ?? '');
+  await card.getByLabel('How it blends').selectOption('refuses');
+  await card.getByLabel('Why').selectOption('paper');
+  await card.getByRole('button', { name: 'Note it' }).click();
+  await expect(card).toContainText(`with ${best[1]}: refuses (paper)`);
+
+  await lonely.stopServer();
+  lonely.cluster?.kill();
+  await lonely.cluster?.restart();
+  await lonely.startServer();
+  await open(page, lonely.address, 'Find a ladder');
+  await page.getByLabel('From').fill('fern');
+  await expect(ladders.first()).not.toHaveAttribute('data-ladder', best.join(' '));
+  await expect(
+    page
+      .getByText(/you noted: refuses \(paper\)/)
+      .first()
+      .or(ladders.first()),
+  ).toBeVisible();
+
+  // Where the dry marker is used, it says so: give it to an element by code.
+  await page.goto(`${lonely.address}/makes/make-balloon-post-pilot#groups`);
+  await page.getByRole('button', { name: /^Trousers/ }).click();
+  await page.getByLabel('Codes, in any order').fill('FERN32 FERN35');
+  await expect(page.getByRole('list', { name: 'Before you pick them up' })).toContainText('FERN35: Dry: refill it or take another.');
+});
+
+test('out, wiped, in again: the same rack; palette and table too', async ({ page, lonely }) => {
+  await open(page, lonely.address, 'In and out');
+  const before = await (await fetch(`${lonely.address}/api/rack`)).json();
+  const file = await saved(page, page.getByRole('button', { name: 'Everything, as a file of ours' }));
+  expect(file.name).toBe('rack.json');
+  expect(rackFileSchema.parse(JSON.parse(file.text)).markers).toHaveLength(before.markers.length);
+  const palette = await saved(page, page.getByRole('button', { name: 'Palette of this line (.gpl)' }));
+  expect(palette.text).toMatch(/^GIMP Palette\nName: Larkmere/);
+
+  await page.getByRole('button', { name: 'List', exact: true }).click();
+  await page.getByLabel('Tick all shown').check();
+  await expect(page.getByText(`${before.markers.length} ticked:`)).toBeVisible();
+  await expectNoAxeFindings(page);
+  await page.getByRole('button', { name: 'Take out', exact: true }).click();
+  await expect(page.getByText('No markers yet. Paste your codes')).toBeVisible();
+
+  await page.getByRole('button', { name: 'In and out' }).click();
+  await page.getByLabel('From a file').setInputFiles({ name: 'rack.json', mimeType: 'application/json', buffer: Buffer.from(file.text) });
+  await page.getByRole('button', { name: `Add ${before.markers.length} to rack` }).click();
+  await expect(page.getByText(`${before.markers.length} markers added.`)).toBeVisible();
+  expect(await (await fetch(`${lonely.address}/api/rack`)).json()).toEqual(before);
+
+  // The palette brings nothing twice.
+  await page.getByLabel('From a file').setInputFiles({ name: 'larkmere.gpl', mimeType: 'text/plain', buffer: Buffer.from(palette.text) });
+  await expect(page.getByText(/^0 to add, \d+ not taken/)).toBeVisible();
+
+  const csv = 'Marker,Have,Condition,Cost\nFERN22,2,low,4.50\nFERN23,perhaps,,\n,1,,\n';
+  await page.getByLabel('From a file').setInputFiles({ name: 'mine.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await expect(page.getByLabel('Code', { exact: true })).toHaveValue('0');
+  await expect(page.getByText('1 to add, 2 not taken')).toBeVisible();
+  await expect(page.getByText(/neither a number nor yes or no/)).toBeVisible();
+  await page.getByRole('button', { name: 'Add 1 to rack' }).click();
+  await page.getByRole('button', { name: 'Strands' }).click();
+  await expect(page.getByRole('button', { name: 'FERN22, low, ×2, colour assumed' })).toBeVisible();
+});
+
+test('bad lists are answered in words and change nothing', async ({ page, shared }) => {
+  await open(page, shared.address, 'In and out');
+  const before = await (await fetch(`${shared.address}/api/rack`)).json();
+  const large = test.info().outputPath('large.csv');
+  await writeFile(large, Buffer.alloc(50 * 1024 * 1024, 'FERN21,1\n'));
+  const alert = page.getByRole('alert');
+  const file = page.getByLabel('From a file');
+  const bad: [string, Buffer | null, RegExp][] = [
+    ['broken.csv', Buffer.from('Code,State\n"FERN21,low\nFERN24,good\n'), /quotes in row \d+ are broken/],
+    ['large.csv', null, /has 50 MB; 5 MB fit/],
+    ['packed.csv', Buffer.from('504b0304140000000800', 'hex'), /not a text file, whatever its name says/],
+    ['nonsense.gpl', Buffer.from('Balloons rise because the air inside is warm.'), /no palette file/],
+    ['other.json', Buffer.from('{"format": "something"}'), /not a rack saved by Aquachrome/],
+    ['heading.csv', Buffer.from('Code,State\n'), /no rows to take/],
+  ];
+  for (const [name, buffer, words] of bad) {
+    await file.setInputFiles(buffer ? { name, mimeType: 'text/plain', buffer } : large);
+    await expect(alert).toContainText(words);
+    await expect(alert).toContainText('Nothing was changed.');
+  }
+  await page.getByLabel('Paste codes').evaluate((field, text) => {
+    const set = Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value')?.set;
+    set?.call(field, text);
+    field.dispatchEvent(new Event('input', { bubbles: true }));
+  }, 'FERN21\n'.repeat(100_000));
+  await page.getByRole('button', { name: 'Look at the list' }).click();
+  await expect(alert).toContainText('100,000 entries; 20,000 fit');
+  expect(await (await fetch(`${shared.address}/api/rack`)).json()).toEqual(before);
+});
+
+test('5,000 codes are looked at, added and shown, and the page stays responsive', async ({ page, lonely }) => {
+  test.setTimeout(120_000);
+  await open(page, lonely.address, 'In and out');
+  const codes = Array.from({ length: 5000 }, (_, index) => `ATTIC${index % 10}${Math.floor(index / 10) + 1}`).join('\n');
+  await page.getByLabel('From a file').setInputFiles({ name: 'codes.txt', mimeType: 'text/plain', buffer: Buffer.from(codes) });
+  await page.getByRole('button', { name: 'Add 5000 to rack' }).click();
+  await expect(page.getByText('5000 markers added.')).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Strands' }).click();
+  await page.getByLabel('Show only').fill('fern');
+  await expect(page.getByText(/^\d+ of \d+ markers$/)).toHaveText(/^6 of 51\d\d markers$/, { timeout: 30_000 });
+});
+
+test('the strands are walked by keys, show what may mislead, and state is read without colour', async ({ page, shared }) => {
+  await open(page, shared.address);
+  await expectNoAxeFindings(page);
+  await page.getByLabel('Show only').fill('clay');
+  const first = page.getByRole('button', { name: 'CLAY11', exact: true });
+  await first.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('button', { name: 'CLAY14', exact: true })).toBeFocused();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('button', { name: /^CLAY25, mind the note/ })).toBeFocused();
+  await expect(page.getByRole('region', { name: 'Marker CLAY25' })).toContainText(
+    'The caps mislead: by the ink, light to dark, it is CLAY22, CLAY25, CLAY28.',
+  );
+  await page.getByLabel('Show only').fill('');
+  for (const name of [
+    'LAKE45, dry, mind the note',
+    'GOLD25, low, mind the note',
+    'PLUM46, leaking, mind the note',
+    'DUSK35, wanted',
+    'GOLD28, not owned',
+  ]) {
+    await expect(page.getByRole('button', { name, exact: true })).toBeVisible();
+  }
+  await expect(page.getByText(/122 owned, 2 to refill, 3 wanted for 17\.00/)).toBeVisible();
+});

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { seeded } from '../../../tests/seeded';
 import { cutBands } from './bands';
 import { inflate } from './inflate';
 import { shade } from './shade';
@@ -152,6 +153,42 @@ describe('shading and bands', () => {
     expect([...cutBands(few, [0.2, 0.4, 0.4])]).toEqual([1, 1, 1, 2, 2, 0, 3, 3, 3, 3, 3]);
     expect([...cutBands(few, [0.3, 0.6, 0.1])]).toEqual([1, 1, 1, 2, 2, 0, 3, 3, 3, 3, 3]);
     expect(new Set(cutBands(new Float32Array(9).fill(0.5), [0.5, 0.5])).size).toBe(1);
+  });
+
+  it('cuts as a plain sort of all values does (seeded, many equal values)', () => {
+    const plainCuts = (shading: Float32Array, shares: number[]): number[] => {
+      const values = [...shading].filter((value) => !Number.isNaN(value)).sort((a, b) => b - a);
+      let wished = 0;
+      return shares.slice(0, -1).map((share) => {
+        wished += share;
+        return values[Math.round(wished * values.length) - 1] ?? Number.NaN;
+      });
+    };
+    const random = seeded(99);
+    for (let round = 0; round < 40; round++) {
+      const steps = round % 2 === 0 ? 1e6 : 25;
+      const shading = Float32Array.from({ length: 900 }, () =>
+        random() < 0.1 ? Number.NaN : Math.round((2 * random() - 1) * steps) / steps,
+      );
+      const shares = [0.3, 0.45, 0.25];
+      const bands = cutBands(shading, shares);
+      const cuts = plainCuts(shading, shares);
+      shading.forEach((value, i) => {
+        if (Number.isNaN(value)) expect(bands[i]).toBe(0);
+        // Strictly lighter or darker than the plain cut by a step: the band is certain; at the cut the run goes where it fits better.
+        else if (value > (cuts[0] ?? 0) + 1e-9) expect(bands[i]).toBe(1);
+        else if (value < (cuts[1] ?? 0) - 1e-9) expect(bands[i]).toBe(3);
+      });
+      expect(new Map([...shading].map((value, i) => [`${value}`, bands[i]])).size).toBe(
+        new Set([...shading].map((value, i) => `${value} ${bands[i]}`)).size,
+      );
+    }
+  });
+
+  it('of a near lamp is lightest under the lamp', () => {
+    const shading = shade(form, { kind: 'near', xPx: mask.centre + 40, yPx: mask.centre, heightPx: 300 });
+    const lightest = shading.reduce((best, value, i) => (value > (shading[best] ?? -1) || Number.isNaN(shading[best]) ? i : best), 0);
+    expect(lightest % mask.width).toBeGreaterThan(mask.centre);
   });
 
   it('refuses shares that do not fit', () => {

@@ -31,20 +31,25 @@ export function shade(form: Form, lamp: Lamp, options: ShadeOptions = {}): Float
   if (!numbers.every(Number.isFinite)) throw new RangeError(`shade expects a lamp of finite numbers, got ${JSON.stringify(lamp)}`);
   const { width, mask, normals, heights } = form;
   const shading = new Float32Array(mask.length).fill(Number.NaN);
-  let [x, y, z] = lamp.kind === 'distant' ? directionOf(lamp) : [0, 0, 1];
+  const direct = 1 - ambient;
+  if (lamp.kind === 'distant') {
+    // The loop a moving lamp waits for.
+    const [x, y, z] = directionOf(lamp);
+    for (let i = 0, n = 0; i < mask.length; i++, n += 3) {
+      if (mask[i] === 0) continue;
+      const cosine = normals[n]! * x + normals[n + 1]! * y + normals[n + 2]! * z;
+      shading[i] = ambient + direct * (signed || cosine > 0 ? cosine : 0);
+    }
+    return shading;
+  }
   for (let i = 0; i < mask.length; i++) {
     if (!at(mask, i)) continue;
-    if (lamp.kind === 'near') {
-      x = lamp.xPx - ((i % width) + 0.5);
-      y = lamp.yPx - (Math.floor(i / width) + 0.5);
-      z = lamp.heightPx - at(heights, i);
-      const length = Math.hypot(x, y, z) || 1;
-      x /= length;
-      y /= length;
-      z /= length;
-    }
-    const cosine = at(normals, 3 * i) * x + at(normals, 3 * i + 1) * y + at(normals, 3 * i + 2) * z;
-    shading[i] = ambient + (1 - ambient) * (signed ? cosine : Math.max(0, cosine));
+    const x = lamp.xPx - ((i % width) + 0.5);
+    const y = lamp.yPx - (Math.floor(i / width) + 0.5);
+    const z = lamp.heightPx - at(heights, i);
+    const length = Math.hypot(x, y, z) || 1;
+    const cosine = (at(normals, 3 * i) * x + at(normals, 3 * i + 1) * y + at(normals, 3 * i + 2) * z) / length;
+    shading[i] = ambient + direct * (signed ? cosine : Math.max(0, cosine));
   }
   return shading;
 }

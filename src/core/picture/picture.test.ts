@@ -1,20 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { seeded } from '../../../tests/seeded';
 import { chamferDistance } from './distance';
 import type { BinaryImage, GreyImage } from './image';
 import { estimateNoise, findLines } from './lines';
 import { findRegions } from './regions';
-
-/** Seeded noise: mulberry32 by T. Ettinger, public domain. */
-function seeded(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 const size = 240;
 

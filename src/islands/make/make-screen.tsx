@@ -94,6 +94,7 @@ function LoadedMake({ make, useMake }: { make: Make; useMake: MakeStore }) {
     undoSteps,
     redoSteps,
     edit,
+    record,
     undo,
     redo,
     takeInHand,
@@ -115,12 +116,12 @@ function LoadedMake({ make, useMake }: { make: Make; useMake: MakeStore }) {
     setFinding({ stage: 'Starting', share: 0 });
     try {
       const regionMap = await findPictureRegions(picture, (stage, share) => setFinding({ stage, share }));
-      edit({ kind: 'setRegionMap', pictureId: picture.id, regionMap });
+      record({ kind: 'setRegionMap', pictureId: picture.id, regionMap });
       setFinding(null);
     } catch (error) {
       setFinding({ problem: problemToShow(error) });
     }
-  }, [picture, edit]);
+  }, [picture, record]);
 
   const needsRegions = picture !== undefined && picture.regionMap === undefined && finding === null && keep.kind !== 'conflict';
   useEffect(() => {

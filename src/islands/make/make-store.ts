@@ -38,6 +38,8 @@ export type MakeState = {
 
   load: () => Promise<void>;
   edit: (...operations: Operation[]) => void;
+  /** Keeps what the application found by itself (the regions of a picture): not a step of the maker's to be undone. */
+  record: (...operations: Operation[]) => void;
   undo: () => void;
   redo: () => void;
   takeInHand: (hand: Hand) => void;
@@ -99,6 +101,8 @@ export function createMakeStore(makeId: string): MakeStore {
         keeper.edit(operations);
         set(({ undoSteps }) => ({ undoSteps: [...undoSteps, { done: operations, inverse }], redoSteps: [] }));
       },
+
+      record: (...operations) => keeper?.edit(operations),
 
       undo: () => {
         const step = get().undoSteps.at(-1);

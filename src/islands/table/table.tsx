@@ -9,6 +9,7 @@ import { Button, buttonLook } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
 import { MiniRail } from '#ui/mini-rail.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
+import { ThrowAway } from './throw-away';
 
 type Loaded = { makes: { document: Make; updatedAt: string }[]; rack: Rack };
 
@@ -64,7 +65,7 @@ export function Table() {
         <ul className="mt-4 space-y-5">
           {loaded?.makes.map(({ document, updatedAt }) => (
             <li key={document.id}>
-              <MakeStrip make={document} updatedAt={updatedAt} rack={loaded.rack} />
+              <MakeStrip make={document} updatedAt={updatedAt} rack={loaded.rack} onGone={() => setTurn(turn + 1)} />
             </li>
           ))}
         </ul>
@@ -74,7 +75,7 @@ export function Table() {
   );
 }
 
-function MakeStrip({ make, updatedAt, rack }: { make: Make; updatedAt: string; rack: Rack }) {
+function MakeStrip({ make, updatedAt, rack, onGone }: { make: Make; updatedAt: string; rack: Rack; onGone: () => void }) {
   const picture = make.pictures[0];
   const next = nextThing(make);
   const progress = picture ? progressOfPicture(picture) : null;
@@ -105,6 +106,7 @@ function MakeStrip({ make, updatedAt, rack }: { make: Make; updatedAt: string; r
         <a href={`/makes/${make.id}#${next.station}`} className={buttonLook('plain')} aria-label={`Go on with ${make.name}`}>
           Go on
         </a>
+        <ThrowAway make={make} onGone={onGone} />
       </div>
     </article>
   );

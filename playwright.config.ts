@@ -4,8 +4,9 @@ import { browserArguments, chromiumPath } from './tests/browser/chromium';
 export default defineConfig({
   testDir: 'tests/browser',
   workers: 2,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  // Generous: a slow machine is no fault. What is wrong fails by its expectation, not by the clock.
+  timeout: 180_000,
+  expect: { timeout: 20_000 },
   forbidOnly: true,
   use: {
     viewport: { width: 1280, height: 800 },

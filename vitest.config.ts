@@ -3,7 +3,7 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     include: ['src/**/*.test.ts', 'tests/server/**/*.test.ts', 'tests/core/**/*.test.ts', 'demo/**/*.test.ts'],
-    testTimeout: 30_000,
-    hookTimeout: 60_000,
+    testTimeout: 90_000,
+    hookTimeout: 180_000,
   },
 });

@@ -135,16 +135,16 @@ const badgerPilotMake: DemoMake = {
     {
       name: 'Ears',
       points: [
-        [184, 133],
-        [458, 133],
+        [209, 114],
+        [436, 112],
       ],
       codes: ['MIST4', 'MIST6', 'MIST9'],
     },
     {
       name: 'Inner ears',
       points: [
-        [209, 114],
-        [436, 112],
+        [184, 133],
+        [458, 133],
       ],
       codes: ['ROSE11', 'ROSE14'],
     },

@@ -16,7 +16,7 @@ const pages = [
 
 for (const [name, width, height] of sizes) {
   test(`every view fits a ${name} (${width} x ${height}) and has no axe finding`, async ({ page, shared }) => {
-    test.setTimeout(120_000);
+    test.setTimeout(360_000);
     await page.setViewportSize({ width, height });
     for (const path of pages) {
       await page.goto('about:blank');

@@ -170,7 +170,7 @@ test('bad lists are answered in words and change nothing', async ({ page, shared
 });
 
 test('5,000 codes are looked at, added and shown, and the page stays responsive', async ({ page, lonely }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   await open(page, lonely.address, 'In and out');
   const codes = Array.from({ length: 5000 }, (_, index) => `ATTIC${index % 10}${Math.floor(index / 10) + 1}`).join('\n');
   await page.getByLabel('From a file').setInputFiles({ name: 'codes.txt', mimeType: 'text/plain', buffer: Buffer.from(codes) });

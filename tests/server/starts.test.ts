@@ -75,7 +75,7 @@ afterAll(async () => {
   rmSync(home, { recursive: true, force: true, maxRetries: 10 });
 });
 
-describe('starting', { timeout: 150_000 }, () => {
+describe('starting', { timeout: 300_000 }, () => {
   it('goes on after a first start that was cut short', async () => {
     mkdirSync(state('postgres/data.unfinished/base'), { recursive: true });
     writeFileSync(state('postgres/password.new'), 'half');
@@ -158,7 +158,7 @@ describe('starting', { timeout: 150_000 }, () => {
   });
 });
 
-describe('backup, restore and reset', { timeout: 150_000 }, () => {
+describe('backup, restore and reset', { timeout: 300_000 }, () => {
   const everything = async () => {
     const list = (await (await get('/api/makes')).json()) as {
       makes: { document: { pictures: { original: { sha256: string }; grey: { sha256: string }; regionMap?: { labelMap: string } }[] } }[];

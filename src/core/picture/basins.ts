@@ -1,14 +1,15 @@
-import { DisjointSet } from './disjoint-set';
+import { labelComponents } from './components';
 import { chamferUnitsPerPx } from './distance';
-import { at } from './image';
 
 /** A narrow place at which two areas were kept apart: a break in the line that was closed. */
 export type Neck = { xPx: number; yPx: number; widthPx: number; basins: [number, number] };
 
 export type Basins = {
-  /** Basin of every paper pixel, -1 on lines. Basins are numbered from 0 without holes. */
+  /** Basin of every paper pixel, -1 on lines. Basins are numbered from 0 without holes, in reading order. */
   basinOfPixel: Int32Array;
   areasPx: number[];
+  /** Greatest distance to a line, in px. */
+  peaksPx: number[];
   necks: Neck[];
 };
 
@@ -21,18 +22,91 @@ export type FloodOptions = {
   leastAreaPx: number;
 };
 
-/** Pixels ordered from the deepest (farthest from a line) to the shallowest; lines are left out. Counting sort. */
-function deepToShallow(distance: Uint16Array): Uint32Array {
-  const starts = new Uint32Array(65537);
-  for (let i = 0; i < distance.length; i++) starts[65536 - at(distance, i)] = at(starts, 65536 - at(distance, i)) + 1;
-  const paperPixels = distance.length - at(starts, 65536);
-  for (let bucket = 1; bucket < starts.length; bucket++) starts[bucket] = at(starts, bucket) + at(starts, bucket - 1);
-  const order = new Uint32Array(paperPixels);
-  for (let i = distance.length - 1; i >= 0; i--) {
-    if (at(distance, i) === 0) continue;
-    const bucket = 65536 - at(distance, i);
-    starts[bucket] = at(starts, bucket) - 1;
-    order[at(starts, bucket)] = i;
+/** Disjoint sets of basins with their greatest depth and area; numbers grow on demand. */
+class BasinSets {
+  private parents: Int32Array;
+  private peaks: Int32Array;
+  private areas: Int32Array;
+  private count: number;
+
+  constructor(count: number) {
+    this.count = count;
+    const room = Math.max(1024, 2 * count);
+    this.parents = Int32Array.from({ length: room }, (_, index) => index);
+    this.peaks = new Int32Array(room);
+    this.areas = new Int32Array(room);
+  }
+
+  add(peak: number): number {
+    if (this.count === this.parents.length) this.grow();
+    this.peaks[this.count] = peak;
+    return this.count++;
+  }
+
+  /** A basin whose area and peak are known. */
+  set(basin: number, peak: number, area: number): void {
+    this.peaks[basin] = peak;
+    this.areas[basin] = area;
+  }
+
+  addPixel(basin: number): void {
+    this.areas[basin] = (this.areas[basin] as number) + 1;
+  }
+
+  /** Tarjan (1975), Efficiency of a good but not linear set union algorithm; with path halving. */
+  find(member: number): number {
+    const { parents } = this;
+    let root = member;
+    while (parents[root] !== root) {
+      const grand = parents[parents[root] as number] as number;
+      parents[root] = grand;
+      root = grand;
+    }
+    return root;
+  }
+
+  join(first: number, second: number): number {
+    const [root, other] = this.area(first) >= this.area(second) ? [first, second] : [second, first];
+    this.parents[other] = root;
+    this.peaks[root] = Math.max(this.peak(first), this.peak(second));
+    this.areas[root] = this.area(first) + this.area(second);
+    return root;
+  }
+
+  peak(root: number): number {
+    return this.peaks[root] as number;
+  }
+
+  area(root: number): number {
+    return this.areas[root] as number;
+  }
+
+  private grow(): void {
+    const longer = (values: Int32Array, fresh: (index: number) => number) => {
+      const result = Int32Array.from({ length: values.length * 2 }, (_, index) => fresh(index));
+      result.set(values);
+      return result;
+    };
+    this.parents = longer(this.parents, (index) => index);
+    this.peaks = longer(this.peaks, () => 0);
+    this.areas = longer(this.areas, () => 0);
+  }
+}
+
+/** Pixels no deeper than `deepest`, from the deepest to the shallowest, those of a depth in reading order; lines are left out. */
+function deepToShallow(distance: Uint16Array, deepest: number): Uint32Array {
+  const starts = new Uint32Array(deepest + 2);
+  for (let i = 0; i < distance.length; i++) {
+    const depth = distance[i] as number;
+    if (depth > 0 && depth <= deepest) starts[deepest - depth + 1] = (starts[deepest - depth + 1] as number) + 1;
+  }
+  for (let bucket = 1; bucket < starts.length; bucket++) starts[bucket] = (starts[bucket] as number) + (starts[bucket - 1] as number);
+  const order = new Uint32Array(starts[deepest + 1] as number);
+  for (let i = 0; i < distance.length; i++) {
+    const depth = distance[i] as number;
+    if (depth === 0 || depth > deepest) continue;
+    order[starts[deepest - depth] as number] = i;
+    starts[deepest - depth] = (starts[deepest - depth] as number) + 1;
   }
   return order;
 }
@@ -40,80 +114,86 @@ function deepToShallow(distance: Uint16Array): Uint32Array {
 /**
  * Floods the paper from its deepest places to the lines. Where two basins meet they become one, unless the meeting place is a
  * neck: no wider than maxGapPx, and narrow beside both basins. So small breaks of the line are closed and tapering
- * shapes stay whole.
+ * shapes stay whole. Places too wide to be a neck are joined whatever else, so only the rest is flooded in order of depth.
  * @param distance chamfer distance to the lines in fifths of a px, 0 on the lines.
  */
 export function floodBasins(distance: Uint16Array, width: number, height: number, options: FloodOptions): Basins {
-  const basinOfPixel = new Int32Array(width * height).fill(-1);
-  const sets = new DisjointSet();
-  const peaks: number[] = [];
-  const areas: number[] = [];
-  const necks = new Map<string, { pixel: number; depth: number; basins: [number, number] }>();
-  const deepestNeck = (options.maxGapPx * chamferUnitsPerPx) / 2;
+  const deepestNeck = Math.floor((options.maxGapPx * chamferUnitsPerPx) / 2);
+  const wide = new Uint8Array(distance.length);
+  for (let i = 0; i < wide.length; i++) if ((distance[i] as number) > deepestNeck) wide[i] = 1;
+  const { labels: basinOfPixel, count, areasPx } = labelComponents({ width, height, data: wide }, { connectivity: 8 });
+  const peaks = new Uint16Array(count);
+  for (let i = 0; i < basinOfPixel.length; i++) {
+    const basin = (basinOfPixel[i] as number) - 1;
+    basinOfPixel[i] = basin;
+    if (basin >= 0 && (distance[i] as number) > (peaks[basin] as number)) peaks[basin] = distance[i] as number;
+  }
+  const sets = new BasinSets(count);
+  peaks.forEach((peak, basin) => {
+    sets.set(basin, peak, areasPx[basin + 1] as number);
+  });
+  const necks = new Map<number, { pixel: number; depth: number; basins: [number, number] }>();
 
   const meet = (first: number, second: number, pixel: number): number => {
-    const depth = at(distance, pixel);
-    const peak = Math.min(peaks[first] as number, peaks[second] as number);
-    const area = Math.min(areas[first] as number, areas[second] as number);
-    if (depth <= deepestNeck && peak >= options.peakToNeck * depth && area >= options.leastAreaPx) {
-      const key = first < second ? `${first} ${second}` : `${second} ${first}`;
-      if (!necks.has(key)) necks.set(key, { pixel, depth, basins: [first, second] });
-      return (areas[first] as number) >= (areas[second] as number) ? first : second;
-    }
-    const root = sets.join(first, second);
-    peaks[root] = Math.max(peaks[first] as number, peaks[second] as number);
-    areas[root] = (areas[first] as number) + (areas[second] as number);
-    return root;
+    const depth = distance[pixel] as number;
+    const peak = Math.min(sets.peak(first), sets.peak(second));
+    const area = Math.min(sets.area(first), sets.area(second));
+    if (peak < options.peakToNeck * depth || area < options.leastAreaPx) return sets.join(first, second);
+    const key = Math.min(first, second) * 2 ** 26 + Math.max(first, second);
+    if (!necks.has(key)) necks.set(key, { pixel, depth, basins: [first, second] });
+    return sets.area(first) >= sets.area(second) ? first : second;
   };
 
-  for (const pixel of deepToShallow(distance)) {
+  for (const pixel of deepToShallow(distance, deepestNeck)) {
     const column = pixel % width;
-    const row = (pixel - column) / width;
+    const left = column > 0 ? -1 : 0;
+    const right = column + 1 < width ? 1 : 0;
     let own = -1;
-    for (let dy = -1; dy <= 1; dy++) {
-      const y = row + dy;
-      if (y < 0 || y >= height) continue;
-      for (let dx = -1; dx <= 1; dx++) {
-        const x = column + dx;
-        if (x < 0 || x >= width) continue;
-        const neighbour = at(basinOfPixel, y * width + x);
-        if (neighbour < 0) continue;
+    for (let start = pixel - width; start <= pixel + width; start += width) {
+      if (start < 0 || start >= distance.length) continue;
+      for (let i = start + left; i <= start + right; i++) {
+        const neighbour = basinOfPixel[i] as number;
+        if (neighbour < 0 || neighbour === own) continue;
         const root = sets.find(neighbour);
         if (own < 0) own = root;
         else if (root !== own) own = meet(own, root, pixel);
       }
     }
-    if (own < 0) {
-      own = sets.add();
-      peaks.push(at(distance, pixel));
-      areas.push(0);
-    }
+    if (own < 0) own = sets.add(distance[pixel] as number);
     basinOfPixel[pixel] = own;
-    areas[own] = (areas[own] as number) + 1;
+    sets.addPixel(own);
   }
   return numberBasins(basinOfPixel, sets, [...necks.values()], width);
 }
 
 function numberBasins(
   basinOfPixel: Int32Array,
-  sets: DisjointSet,
+  sets: BasinSets,
   necks: { pixel: number; depth: number; basins: [number, number] }[],
   width: number,
 ): Basins {
   const numbers = new Map<number, number>();
   const areasPx: number[] = [];
+  const peaksPx: number[] = [];
+  let lastBasin = -1;
+  let lastNumber = -1;
   for (let i = 0; i < basinOfPixel.length; i++) {
-    const basin = at(basinOfPixel, i);
+    const basin = basinOfPixel[i] as number;
     if (basin < 0) continue;
-    const root = sets.find(basin);
-    let number = numbers.get(root);
-    if (number === undefined) {
-      number = numbers.size;
-      numbers.set(root, number);
-      areasPx.push(0);
+    if (basin !== lastBasin) {
+      const root = sets.find(basin);
+      let number = numbers.get(root);
+      if (number === undefined) {
+        number = numbers.size;
+        numbers.set(root, number);
+        areasPx.push(0);
+        peaksPx.push(sets.peak(root) / chamferUnitsPerPx);
+      }
+      lastBasin = basin;
+      lastNumber = number;
     }
-    basinOfPixel[i] = number;
-    areasPx[number] = (areasPx[number] as number) + 1;
+    basinOfPixel[i] = lastNumber;
+    areasPx[lastNumber] = (areasPx[lastNumber] as number) + 1;
   }
   const kept: Neck[] = [];
   for (const { pixel, depth, basins } of necks) {
@@ -128,5 +208,5 @@ function numberBasins(
       basins: [first, second],
     });
   }
-  return { basinOfPixel, areasPx, necks: kept };
+  return { basinOfPixel, areasPx, peaksPx, necks: kept };
 }

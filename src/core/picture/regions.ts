@@ -1,6 +1,7 @@
 import { type Basins, floodBasins } from './basins';
 import { chamferDistance } from './distance';
-import { assertRaster, at, type BinaryImage } from './image';
+import { assertRaster, type BinaryImage } from './image';
+import { type Adjacency, type FoundRegion, measureRegions } from './measure-regions';
 
 export type FindRegionsOptions = {
   /** Widest break of a line that is closed, in mm; needs pxPerMm. Default 0.8 mm. */
@@ -13,16 +14,6 @@ export type FindRegionsOptions = {
   onProgress?: (stage: string, share: number) => void;
 };
 
-export type FoundRegion = {
-  id: number;
-  areaPx: number;
-  /** Left, top, width, height in px. */
-  bounds: [number, number, number, number];
-  /** Column and row of the pixel farthest from the lines. */
-  insidePx: [number, number];
-  touchesEdge: boolean;
-};
-
 export type FoundRegions = {
   width: number;
   height: number;
@@ -32,8 +23,8 @@ export type FoundRegions = {
   regions: FoundRegion[];
   /** Breaks of a line that were closed: where, how wide, between which labels. */
   closings: { xPx: number; yPx: number; widthPx: number; labels: [number, number] }[];
-  /** Pairs of labels with a common border and its length in px edges. */
-  adjacency: { labels: [number, number]; lengthPx: number }[];
+  /** Pairs of labels with a common border, and its length. */
+  adjacency: Adjacency;
 };
 
 /** A basin is the outside when it holds at least this share of the picture's rim. */
@@ -49,7 +40,7 @@ function gapPx(lines: BinaryImage, { maxGapPx, maxGapMm }: FindRegionsOptions): 
 function rimPixels(basins: Basins, width: number, height: number): number[] {
   const rim = basins.areasPx.map(() => 0);
   const count = (i: number) => {
-    const basin = at(basins.basinOfPixel, i);
+    const basin = basins.basinOfPixel[i] as number;
     if (basin >= 0) rim[basin] = (rim[basin] as number) + 1;
   };
   for (let column = 0; column < width; column++) {
@@ -104,26 +95,17 @@ export function findRegions(lines: BinaryImage, options: FindRegionsOptions = {}
   const rim = rimPixels(basins, width, height);
   const rimLength = Math.max(1, 2 * (width + height) - 4);
   const labelOfBasin = numberRegions(target, (basin) => (rim[basin] as number) / rimLength >= outsideShareOfRim);
-  const labels = new Uint16Array(width * height);
-  const isPaper = new Uint8Array(width * height);
-  for (let i = 0; i < labels.length; i++) {
-    const basin = at(basins.basinOfPixel, i);
-    const label = basin < 0 ? undefined : labelOfBasin[basin];
-    if (label === undefined) continue;
-    labels[i] = label;
-    isPaper[i] = 1;
-  }
-  chamferDistance(isPaper, width, height, labels);
-  tell('Measuring the areas', 0.9);
   const count = labelOfBasin.reduce<number>((most, label) => Math.max(most, label ?? 0), 0);
-  const regions = measure(labels, distance, width, height, count);
+  const labels = paint(basins.basinOfPixel, labelOfBasin, width, height);
+  tell('Measuring the areas', 0.9);
+  const { regions, adjacency } = measureRegions(labels, distance, { width, height, count });
   const closings = basins.necks.flatMap(({ xPx, yPx, widthPx, basins: [first, second] }) => {
     const pair: [number | undefined, number | undefined] = [labelOfBasin[first], labelOfBasin[second]];
     return pair[0] === undefined || pair[1] === undefined || pair[0] === pair[1]
       ? []
       : [{ xPx, yPx, widthPx, labels: [pair[0], pair[1]] as [number, number] }];
   });
-  return { width, height, labels, count, regions, closings, adjacency: findAdjacency(labels, width, height) };
+  return { width, height, labels, count, regions, closings, adjacency };
 }
 
 /** Label of every basin in reading order of its first pixel: 0 outside, undefined for what becomes line. */
@@ -139,56 +121,20 @@ function numberRegions(target: number[], isOutside: (basin: number) => boolean):
   return target.map((to) => (to < 0 ? undefined : own[to]));
 }
 
-function measure(labels: Uint16Array, distance: Uint16Array, width: number, height: number, count: number): FoundRegion[] {
-  const area = new Uint32Array(count + 1);
-  const left = new Uint32Array(count + 1).fill(width);
-  const top = new Uint32Array(count + 1).fill(height);
-  const right = new Uint32Array(count + 1);
-  const bottom = new Uint32Array(count + 1);
-  const inside = new Int32Array(count + 1).fill(-1);
-  const edge = new Uint8Array(count + 1);
-  for (let row = 0; row < height; row++) {
-    for (let column = 0; column < width; column++) {
-      const i = row * width + column;
-      const label = at(labels, i);
-      area[label] = at(area, label) + 1;
-      if (column < at(left, label)) left[label] = column;
-      if (column > at(right, label)) right[label] = column;
-      if (row < at(top, label)) top[label] = row;
-      if (row > at(bottom, label)) bottom[label] = row;
-      if (row === 0 || column === 0 || row === height - 1 || column === width - 1) edge[label] = 1;
-      const best = at(inside, label);
-      if (best < 0 || at(distance, i) > at(distance, best)) inside[label] = i;
-    }
+/** Labels of all pixels: those of the basins, and on lines and merged specks that of the nearest basin. */
+function paint(basinOfPixel: Int32Array, labelOfBasin: readonly (number | undefined)[], width: number, height: number): Uint16Array {
+  const none = 65536;
+  const table = Int32Array.from(labelOfBasin, (label) => label ?? none);
+  const labels = new Uint16Array(width * height);
+  const isPaper = new Uint8Array(width * height);
+  for (let i = 0; i < labels.length; i++) {
+    const basin = basinOfPixel[i] as number;
+    if (basin < 0) continue;
+    const label = table[basin] as number;
+    if (label === none) continue;
+    labels[i] = label;
+    isPaper[i] = 1;
   }
-  return Array.from({ length: count }, (_, index) => {
-    const id = index + 1;
-    const deepest = Math.max(0, at(inside, id));
-    return {
-      id,
-      areaPx: at(area, id),
-      bounds: [at(left, id), at(top, id), at(right, id) - at(left, id) + 1, at(bottom, id) - at(top, id) + 1],
-      insidePx: [deepest % width, Math.floor(deepest / width)],
-      touchesEdge: at(edge, id) === 1,
-    };
-  });
-}
-
-function findAdjacency(labels: Uint16Array, width: number, height: number): FoundRegions['adjacency'] {
-  const lengths = new Map<number, number>();
-  const note = (first: number, second: number) => {
-    if (first === second) return;
-    const key = first < second ? first * 65536 + second : second * 65536 + first;
-    lengths.set(key, (lengths.get(key) ?? 0) + 1);
-  };
-  for (let row = 0; row < height; row++) {
-    for (let column = 0; column < width; column++) {
-      const i = row * width + column;
-      if (column + 1 < width) note(at(labels, i), at(labels, i + 1));
-      if (row + 1 < height) note(at(labels, i), at(labels, i + width));
-    }
-  }
-  return [...lengths]
-    .map(([key, lengthPx]) => ({ labels: [Math.floor(key / 65536), key % 65536] as [number, number], lengthPx }))
-    .sort((a, b) => a.labels[0] - b.labels[0] || a.labels[1] - b.labels[1]);
+  chamferDistance(isPaper, width, height, labels);
+  return labels;
 }

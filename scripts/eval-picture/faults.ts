@@ -1,0 +1,159 @@
+import sharp from 'sharp';
+import { labelComponents } from '../../src/core/picture/components';
+import { seeded } from '../../tests/seeded';
+import { pagePx, type Raster, scanDpi } from './pages';
+
+const pxPerMm = scanDpi / 25.4;
+
+function normal(random: () => number): number {
+  return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+}
+
+/** Where a pixel of the turned page comes from. */
+function source(column: number, row: number, { width, height }: { width: number; height: number }, degrees: number): [number, number] {
+  const angle = (-degrees * Math.PI) / 180;
+  const dx = column + 0.5 - width / 2;
+  const dy = row + 0.5 - height / 2;
+  return [width / 2 + dx * Math.cos(angle) - dy * Math.sin(angle) - 0.5, height / 2 + dx * Math.sin(angle) + dy * Math.cos(angle) - 0.5];
+}
+
+export function turn(page: Raster, degrees: number): Raster {
+  const { width, height, data } = page;
+  const turned = new Uint8Array(data.length);
+  const level = (x: number, y: number) => (x < 0 || y < 0 || x >= width || y >= height ? 255 : (data[y * width + x] ?? 255));
+  for (let i = 0; i < turned.length; i++) {
+    const [x, y] = source(i % width, Math.floor(i / width), page, degrees);
+    const left = Math.floor(x);
+    const top = Math.floor(y);
+    const upper = level(left, top) * (left + 1 - x) + level(left + 1, top) * (x - left);
+    const lower = level(left, top + 1) * (left + 1 - x) + level(left + 1, top + 1) * (x - left);
+    turned[i] = Math.round(upper * (top + 1 - y) + lower * (y - top));
+  }
+  return { width, height, data: turned };
+}
+
+/** The same turn for numbers that may not be mixed: colours, labels. */
+export function turnNumbers(numbers: Int32Array, degrees: number): Int32Array {
+  const { width, height } = pagePx;
+  return numbers.map((_, i) => {
+    const [x, y] = source(i % width, Math.floor(i / width), pagePx, degrees);
+    const column = Math.round(x);
+    const row = Math.round(y);
+    return column < 0 || row < 0 || column >= width || row >= height ? 0 : (numbers[row * width + column] as number);
+  });
+}
+
+function toSharp({ width, height, data }: Raster) {
+  return sharp(data, { raw: { width, height, channels: 1 } });
+}
+
+export async function blur(page: Raster, sigmaPx: number): Promise<Raster> {
+  return { ...page, data: new Uint8Array(await toSharp(page).blur(sigmaPx).toColourspace('b-w').raw().toBuffer()) };
+}
+
+export async function jpeg(page: Raster, quality: number): Promise<Raster> {
+  const file = await toSharp(page).jpeg({ quality }).toBuffer();
+  return { ...page, data: new Uint8Array(await sharp(file).extractChannel(0).raw().toBuffer()) };
+}
+
+/** The light falls by so many levels from the left top to the right bottom corner. */
+export function gradient(page: Raster, levels: number): Raster {
+  const { width, height, data } = page;
+  return {
+    ...page,
+    data: data.map((level, i) => {
+      const share = ((i % width) / width + Math.floor(i / width) / height) / 2;
+      return Math.round((level * (255 - levels * share)) / 255);
+    }),
+  };
+}
+
+export function noise(page: Raster, deviation: number, seed: number): Raster {
+  const random = seeded(seed);
+  // One table of normal numbers walked at random: 8.7 million of them are not worth computing.
+  const table = Float32Array.from({ length: 65536 }, () => deviation * normal(random));
+  return {
+    ...page,
+    data: page.data.map((level) => Math.max(0, Math.min(255, Math.round(level + (table[Math.floor(random() * 65536)] ?? 0))))),
+  };
+}
+
+/** Grey paper under pale ink needs room for grain on both sides. */
+export function darken(page: Raster, by: number): Raster {
+  return { ...page, data: page.data.map((level) => Math.max(0, level - by)) };
+}
+
+export type Break = { xPx: number; yPx: number; widthPx: number };
+
+/**
+ * Breaks strokes right across: about `perDrawing` in each of the six drawings, at places where a stroke of about 0.5 mm runs
+ * straight, each from half of `mostMm` to `mostMm` wide.
+ */
+export function breakLines(page: Raster, mostMm: number, perDrawing: number, seed: number): { page: Raster; breaks: Break[] } {
+  const { width, height } = page;
+  const data = Uint8Array.from(page.data);
+  const random = seeded(seed);
+  const ink: number[] = [];
+  for (let i = 0; i < data.length; i++) if ((data[i] ?? 255) < 64) ink.push(i);
+  const breaks: Break[] = [];
+  const reach = Math.round(0.9 * pxPerMm);
+  for (let tries = 0; breaks.length < 6 * perDrawing && tries < 20_000; tries++) {
+    const i = ink[Math.floor(random() * ink.length)] ?? 0;
+    const x = i % width;
+    const y = Math.floor(i / width);
+    if (breaks.some((other) => Math.hypot(other.xPx - x, other.yPx - y) < 4 * pxPerMm)) continue;
+    // Direction of the stroke from the second moments of the ink around.
+    let count = 0;
+    let sumX = 0;
+    let sumY = 0;
+    let xx = 0;
+    let yy = 0;
+    let xy = 0;
+    const near = { width: 2 * reach + 1, height: 2 * reach + 1, data: new Uint8Array((2 * reach + 1) ** 2) };
+    for (let dy = -reach; dy <= reach; dy++) {
+      for (let dx = -reach; dx <= reach; dx++) {
+        if (dx * dx + dy * dy > reach * reach || x + dx < 0 || y + dy < 0 || x + dx >= width || y + dy >= height) continue;
+        if ((data[(y + dy) * width + x + dx] ?? 255) >= 128) continue;
+        near.data[(dy + reach) * near.width + dx + reach] = 1;
+        count++;
+        sumX += dx;
+        sumY += dy;
+        xx += dx * dx;
+        yy += dy * dy;
+        xy += dx * dy;
+      }
+    }
+    const meanX = sumX / count;
+    const meanY = sumY / count;
+    xx = xx / count - meanX * meanX;
+    yy = yy / count - meanY * meanY;
+    xy = xy / count - meanX * meanY;
+    const spread = Math.sqrt(((xx - yy) / 2) ** 2 + xy * xy);
+    const along = (xx + yy) / 2 + spread;
+    const across = Math.max(0, (xx + yy) / 2 - spread);
+    // One straight stroke about as wide as it is drawn, and the place in its middle: a band's variance across is width^2 / 12.
+    const strokeWidth = Math.sqrt(12 * across);
+    if (along < 4 * across || strokeWidth > 0.75 * pxPerMm || Math.hypot(meanX, meanY) > 0.25 * reach) continue;
+    if (labelComponents(near, { connectivity: 8 }).count !== 1) continue;
+    const angle = 0.5 * Math.atan2(2 * xy, xx - yy);
+    const breakWidth = mostMm * pxPerMm * (0.5 + 0.5 * random());
+    for (let dy = -reach; dy <= reach; dy++) {
+      for (let dx = -reach; dx <= reach; dx++) {
+        const on = (dx - meanX) * Math.cos(angle) + (dy - meanY) * Math.sin(angle);
+        if (Math.abs(on) <= breakWidth / 2 && dx * dx + dy * dy <= reach * reach) data[(y + dy) * width + x + dx] = 255;
+      }
+    }
+    breaks.push({ xPx: x, yPx: y, widthPx: breakWidth });
+  }
+  return { page: { ...page, data }, breaks };
+}
+
+/** 300 dots per inch, as the decoder makes them. */
+export async function toWorkingRaster(page: Raster): Promise<Raster> {
+  const { data, info } = await toSharp(page)
+    .resize({ width: Math.round(page.width / 2), kernel: 'lanczos3' })
+    .toColourspace('b-w')
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  return { width: info.width, height: info.height, data: new Uint8Array(data) };
+}

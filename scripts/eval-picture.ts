@@ -1,12 +1,21 @@
-/** npm run eval:picture [pages]: scan faults, open outlines and shade cues on open line drawings; prints the tables of docs/eval-picture.md. */
+/**
+ * npm run eval:picture [lines|cues|open] [name of a condition]: scan faults, open outlines and shade cues on open line drawings; prints the
+ * tables that stand in docs/eval-picture.md.
+ */
 import { conditions } from './eval-picture/conditions';
 import { codePoints } from './eval-picture/code-points';
+import { printCueTable } from './eval-picture/cue-table';
 import { printLineTable } from './eval-picture/line-table';
+import { type PreparedPage, preparePage } from './eval-picture/prepared-page';
 
-const pages = Number(process.argv[2] ?? 11);
-const groups = Array.from({ length: Math.min(pages, 11) }, (_, index) => codePoints.slice(6 * index, 6 * index + 6));
-const wanted = process.argv[3];
-await printLineTable(
-  groups,
-  conditions.filter(({ name }) => !wanted || name.includes(wanted)),
-);
+const [table = 'all', wanted] = process.argv.slice(2);
+const pages: PreparedPage[] = [];
+for (let first = 0; first < codePoints.length; first += 6) pages.push(await preparePage(codePoints.slice(first, first + 6)));
+const isWanted = (name: string) => table === 'all' || table === name;
+if (isWanted('lines')) {
+  await printLineTable(
+    pages,
+    conditions.filter(({ name }) => !wanted || name.includes(wanted)),
+  );
+}
+if (isWanted('cues')) await printCueTable(pages);

@@ -9,38 +9,49 @@ function normal(random: () => number): number {
   return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 }
 
-/** Where a pixel of the turned page comes from. */
-function source(column: number, row: number, { width, height }: { width: number; height: number }, degrees: number): [number, number] {
-  const angle = (-degrees * Math.PI) / 180;
-  const dx = column + 0.5 - width / 2;
-  const dy = row + 0.5 - height / 2;
-  return [width / 2 + dx * Math.cos(angle) - dy * Math.sin(angle) - 0.5, height / 2 + dx * Math.sin(angle) + dy * Math.cos(angle) - 0.5];
+/** Calls back with the place on the page that every pixel of the turned page comes from: the page turns about its middle. */
+function eachTurned(
+  { width, height }: { width: number; height: number },
+  degrees: number,
+  use: (i: number, x: number, y: number) => void,
+): void {
+  const cos = Math.cos((-degrees * Math.PI) / 180);
+  const sin = Math.sin((-degrees * Math.PI) / 180);
+  for (let row = 0; row < height; row++) {
+    const dy = row + 0.5 - height / 2;
+    for (let column = 0; column < width; column++) {
+      const dx = column + 0.5 - width / 2;
+      use(row * width + column, width / 2 + dx * cos - dy * sin - 0.5, height / 2 + dx * sin + dy * cos - 0.5);
+    }
+  }
 }
 
+/** Turns a page clockwise, bilinear; white comes in from beyond its edges. */
 export function turn(page: Raster, degrees: number): Raster {
   const { width, height, data } = page;
-  const turned = new Uint8Array(data.length);
-  const level = (x: number, y: number) => (x < 0 || y < 0 || x >= width || y >= height ? 255 : (data[y * width + x] ?? 255));
-  for (let i = 0; i < turned.length; i++) {
-    const [x, y] = source(i % width, Math.floor(i / width), page, degrees);
+  const turned = new Uint8Array(data.length).fill(255);
+  eachTurned(page, degrees, (i, x, y) => {
     const left = Math.floor(x);
     const top = Math.floor(y);
-    const upper = level(left, top) * (left + 1 - x) + level(left + 1, top) * (x - left);
-    const lower = level(left, top + 1) * (left + 1 - x) + level(left + 1, top + 1) * (x - left);
+    if (left < 0 || top < 0 || left >= width - 1 || top >= height - 1) return;
+    const at = top * width + left;
+    const upper = (data[at] as number) * (left + 1 - x) + (data[at + 1] as number) * (x - left);
+    const lower = (data[at + width] as number) * (left + 1 - x) + (data[at + width + 1] as number) * (x - left);
     turned[i] = Math.round(upper * (top + 1 - y) + lower * (y - top));
-  }
+  });
   return { width, height, data: turned };
 }
 
-/** The same turn for numbers that may not be mixed: colours, labels. */
+/** The same turn for numbers that may not be mixed: colours. */
 export function turnNumbers(numbers: Int32Array, degrees: number): Int32Array {
   const { width, height } = pagePx;
-  return numbers.map((_, i) => {
-    const [x, y] = source(i % width, Math.floor(i / width), pagePx, degrees);
+  const turned = new Int32Array(numbers.length);
+  eachTurned(pagePx, degrees, (i, x, y) => {
     const column = Math.round(x);
     const row = Math.round(y);
-    return column < 0 || row < 0 || column >= width || row >= height ? 0 : (numbers[row * width + column] as number);
+    if (column >= 0 && row >= 0 && column < width && row < height) turned[i] = numbers[row * width + column] as number;
   });
+  return turned;
 }
 
 function toSharp({ width, height, data }: Raster) {

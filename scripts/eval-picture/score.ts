@@ -20,7 +20,7 @@ export function addScores(first: Score, second: Score): Score {
  * Compares found labels (0 = outside) with the truth.
  * Found: a closed region has a found one with IoU over 0.8. Leak: the found area that holds most of it is the outside, or
  * reaches beyond it by more than half of its area. Right (precision): a found region has IoU over 0.8 with a true region or with
- * a closed area of the line drawing that is left white. Outside: compared where nothing coloured lies open to it.
+ * a closed area of the line drawing, which may be left white. Outside: compared where nothing coloured lies open to it.
  */
 export function score(labels: Uint16Array, truth: Truth): Score {
   const byColour = overlaps(truth.regions, labels);
@@ -36,13 +36,13 @@ export function score(labels: Uint16Array, truth: Truth): Score {
     if (mostly === 0 || beyond > 0.5 * (byColour.firstAreas[area] as number)) result.leaks++;
   }
   const ofColour = overlaps(labels, truth.regions);
-  const ofLines = overlaps(labels, truth.lineAreas);
+  const ofLines = [truth.fullLineAreas, truth.thinLineAreas].map((areas) => overlaps(labels, areas));
   for (const label of ofColour.numbers) {
     result.regions++;
-    if (ofColour.best(label).iou > foundIou || ofLines.best(label).iou > foundIou) result.right++;
+    if (ofColour.best(label).iou > foundIou || ofLines.some((one) => one.best(label).iou > foundIou)) result.right++;
   }
   for (let i = 0; i < labels.length; i++) {
-    const lineOutside = truth.lineAreas[i] === 0;
+    const lineOutside = truth.fullLineAreas[i] === 0;
     if (lineOutside && truth.regions[i] !== 0) continue;
     const foundOutside = labels[i] === 0;
     if (lineOutside && foundOutside) result.outsideCommon++;

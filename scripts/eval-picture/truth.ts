@@ -5,17 +5,20 @@ import { pagePx, type Raster } from './pages';
 /** All truth is kept at the working resolution: every second pixel of the page. */
 export const truthSize = { width: Math.round(pagePx.width / 2), height: Math.round(pagePx.height / 2) } as const;
 const pxPerMm = 300 / 25.4;
-const leastAreaPx = Math.round(4 * pxPerMm ** 2);
+const leastRegionPx = Math.round(4 * pxPerMm ** 2);
+const leastLineAreaPx = Math.round(0.35 * pxPerMm ** 2);
 export const foundIou = 0.8;
 
 export type Truth = {
-  /** Regions: areas of one colour that no line crosses, 0 none, 1..count; line pixels with the nearest. */
+  /** Regions: areas of at least 4 mm2 of one colour that no line crosses, 0 none, 1..count; line pixels with the nearest. */
   regions: Int32Array;
   /** Closed areas of the line drawing by plain components: 0 outside, 1..count; line pixels with the nearest. */
-  lineAreas: Int32Array;
-  /** Numbers of the regions that lines close all round. */
+  fullLineAreas: Int32Array;
+  /** The same with the strokes thinned. */
+  thinLineAreas: Int32Array;
+  /** Numbers of the regions that the thinned lines close all round. */
   closed: Set<number>;
-  /** Numbers of the regions whose outline is left open on purpose. */
+  /** Numbers of the other regions: their outline is left open on purpose. */
   open: Set<number>;
 };
 
@@ -66,8 +69,8 @@ export function overlaps(first: Int32Array | Uint16Array, second: Int32Array | U
   return { numbers, firstAreas, secondAreas, columns, common, iou, best };
 }
 
-/** Components of at least 4 mm2 of every number but 0, numbered from 1. */
-function largeComponents(numbers: Int32Array): Int32Array {
+/** Components of at least so many px of every number but 0, numbered from 1. */
+function largeComponents(numbers: Int32Array, leastPx: number): Int32Array {
   const { width, height } = truthSize;
   const result = new Int32Array(numbers.length);
   let next = 0;
@@ -76,28 +79,40 @@ function largeComponents(numbers: Int32Array): Int32Array {
     const data = new Uint8Array(numbers.length);
     for (let i = 0; i < data.length; i++) if (numbers[i] === number) data[i] = 1;
     const { labels, areasPx } = labelComponents({ width, height, data });
-    const own = areasPx.map((area, label) => (label > 0 && area >= leastAreaPx ? ++next : 0));
+    const own = areasPx.map((area, label) => (label > 0 && area >= leastPx ? ++next : 0));
     for (let i = 0; i < result.length; i++) if (labels[i]) result[i] = own[labels[i] as number] as number;
   }
   return result;
 }
 
-/**
- * The truth of a page, from its line drawings at their full width (thinner strokes come apart at their joints) and its colours.
- * A region is closed when the closed area of the line drawing that fits it best has an IoU over 0.8 with it.
- */
-export function truthOf(fullPage: Raster, colours: Int32Array): Truth {
-  const { width, height } = truthSize;
-  const isPaper = new Uint8Array(half(fullPage.data).map((level) => (level >= 128 ? 1 : 0)));
-  const regions = largeComponents(half(colours).map((colour, i) => (isPaper[i] ? colour : 0)));
-  // The first pixel of the page is outside: that component stays 0.
-  const plain = largeComponents(Int32Array.from(isPaper));
+function paperOf(page: Raster): Uint8Array {
+  return new Uint8Array(half(page.data).map((level) => (level >= 128 ? 1 : 0)));
+}
+
+/** Plain four-connected components of the paper; the component of the first pixel is the outside, 0. */
+function lineAreasOf(isPaper: Uint8Array): Int32Array {
+  const plain = largeComponents(Int32Array.from(isPaper), leastLineAreaPx);
   const outside = plain[0];
-  const lineAreas = plain.map((area) => (area === outside ? 0 : area));
+  const areas = plain.map((area) => (area === outside ? 0 : area));
   const sources = isPaper.map((paper, i) => (paper && plain[i] ? 1 : 0));
-  chamferDistance(sources, width, height, regions);
-  chamferDistance(sources, width, height, lineAreas);
-  const match = overlaps(regions, lineAreas);
+  chamferDistance(sources, truthSize.width, truthSize.height, areas);
+  return areas;
+}
+
+/**
+ * The truth of a page. Regions come from the colours and from the lines at their full width, since thinned strokes come apart at their
+ * joints; a region is closed when a closed area of the thinned drawing has an IoU over 0.8 with it.
+ */
+export function truthOf(fullPage: Raster, thinPage: Raster, colours: Int32Array): Truth {
+  const isPaper = paperOf(fullPage);
+  const regions = largeComponents(
+    half(colours).map((colour, i) => (isPaper[i] ? colour : 0)),
+    leastRegionPx,
+  );
+  chamferDistance(isPaper, truthSize.width, truthSize.height, regions);
+  const thinLineAreas = lineAreasOf(paperOf(thinPage));
+  const match = overlaps(regions, thinLineAreas);
   const closed = new Set(match.numbers.filter((region) => match.best(region).iou > foundIou));
-  return { regions, lineAreas, closed, open: new Set(match.numbers.filter((region) => !closed.has(region))) };
+  const open = new Set(match.numbers.filter((region) => !closed.has(region)));
+  return { regions, fullLineAreas: lineAreasOf(isPaper), thinLineAreas, closed, open };
 }

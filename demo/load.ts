@@ -4,9 +4,9 @@ import { QueryTypes } from 'sequelize';
 import sharp from 'sharp';
 import type { Operation } from '#model/operation';
 import { encodeLabelMap } from '#core/picture/label-map';
-import { findLines } from '#core/picture/lines';
 import { toRegionMap } from '#core/picture/region-map';
-import { findRegions } from '#core/picture/regions';
+import { readLines, readRegions } from '#core/picture/read-picture';
+import { usualReading } from '#model/reading';
 import { type Database, openDatabase } from '#server/db/database';
 import { decodeGrey, inspectOriginal } from '#server/decode/original';
 import { keepBlob } from '#server/store/blobs';
@@ -27,9 +27,11 @@ async function operationsOf(database: Database, make: DemoMake): Promise<Operati
   const { png, widthPx, heightPx, heightMm } = await decodeGrey(bytes, widthMm);
   const { data } = await sharp(png).extractChannel(0).raw().toBuffer({ resolveWithObject: true });
   const pxPerMm = widthPx / widthMm;
-  const found = findRegions(findLines({ width: widthPx, height: heightPx, data: new Uint8Array(data), pxPerMm }));
+  const lines = readLines({ width: widthPx, height: heightPx, data: new Uint8Array(data), pxPerMm }, usualReading.settings);
+  const reading = readRegions(lines, usualReading);
+  const { found } = reading;
   let count = 0;
-  const regionMap = toRegionMap(found, {
+  const regionMap = toRegionMap(reading, {
     pxPerMm,
     labelMap: await keepBlob(database, 'application/octet-stream', encodeLabelMap(found.labels)),
     newId: () => `${pictureId}-region-${++count}`,

@@ -6,6 +6,7 @@ import { conditions } from './eval-picture/conditions';
 import { codePoints } from './eval-picture/code-points';
 import { printCueTable } from './eval-picture/cue-table';
 import { printLineTable } from './eval-picture/line-table';
+import { printOpenTable } from './eval-picture/open-table';
 import { type PreparedPage, preparePage } from './eval-picture/prepared-page';
 
 const [table = 'all', wanted] = process.argv.slice(2);
@@ -18,4 +19,5 @@ if (isWanted('lines')) {
     conditions.filter(({ name }) => !wanted || name.includes(wanted)),
   );
 }
+if (isWanted('open')) await printOpenTable(pages);
 if (isWanted('cues')) await printCueTable(pages);

@@ -2,7 +2,9 @@ import { z } from 'zod';
 import { idSchema } from './id';
 import { ladderSchema } from './ladder';
 import { distantLampSchema } from './lamp';
-import { elementSchema, pictureSchema, regionMapSchema } from './picture';
+import { elementSchema, greySchema, pictureSchema, regionMapSchema } from './picture';
+import { preparationSchema } from './preparation';
+import { readingSchema } from './reading';
 import { makeSchema } from './make';
 import { schoolIdSchema } from './school';
 
@@ -16,6 +18,15 @@ export const operationSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('addPicture'), picture: pictureSchema, index: z.number().int().nonnegative() }),
   z.object({ kind: z.literal('removePicture'), pictureId: idSchema }),
   z.object({ kind: z.literal('setRegionMap'), pictureId: idSchema, regionMap: regionMapSchema.nullable() }),
+  z.object({ kind: z.literal('setReading'), pictureId: idSchema, reading: readingSchema.nullable() }),
+  z.object({
+    kind: z.literal('setPreparation'),
+    pictureId: idSchema,
+    preparation: preparationSchema.nullable(),
+    widthMm: pictureSchema.shape.widthMm,
+    heightMm: pictureSchema.shape.heightMm,
+    grey: greySchema,
+  }),
   z.object({ kind: z.literal('addElement'), pictureId: idSchema, element: elementSchema, index: z.number().int().nonnegative() }),
   z.object({ kind: z.literal('removeElement'), pictureId: idSchema, elementId: idSchema }),
   z.object({ kind: z.literal('renameElement'), pictureId: idSchema, elementId: idSchema, name: elementSchema.shape.name }),

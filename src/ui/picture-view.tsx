@@ -1,5 +1,6 @@
-import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRef } from 'react';
 import type { Direction } from '#core/picture/walk';
+import { useFit } from './use-fit';
 
 export type PictureLayers = {
   widthPx: number;
@@ -74,24 +75,9 @@ export function PictureView({ layers, label, labels, onGather, onTouch, onWalk, 
   const canvas = useRef<HTMLCanvasElement>(null);
   const walked = useRef<HTMLDivElement>(null);
   const swept = useRef<Set<number> | null>(null);
-  const [room, setRoom] = useState({ width: 0, height: 0 });
-
-  useEffect(() => {
-    if (!stage.current) return;
-    const observer = new ResizeObserver(([entry]) => {
-      if (!entry) return;
-      const { width, height } = entry.contentRect;
-      const around = 2 * (width < 480 ? narrowRoomPx : roomPx);
-      setRoom({ width: width - around, height: height - around });
-    });
-    observer.observe(stage.current);
-    return () => observer.disconnect();
-  }, []);
+  const { width, height } = useFit(stage, layers.widthPx, layers.heightPx, { wide: roomPx, narrow: narrowRoomPx });
 
   const canGather = onGather !== undefined && labels !== null;
-  const fit = Math.max(0, Math.min(room.width / layers.widthPx, room.height / layers.heightPx));
-  const width = Math.round(layers.widthPx * fit);
-  const height = Math.round(layers.heightPx * fit);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the canvas is another one when the picture starts or stops to answer taps.
   useEffect(() => {

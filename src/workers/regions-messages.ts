@@ -1,9 +1,55 @@
 import { z } from 'zod';
-import type { FoundRegions } from '#core/picture/regions';
+import { regionSchema } from '#model/picture';
+import { preparationSchema } from '#model/preparation';
+import { lineSettingsSchema, placeMmSchema, readingSchema } from '#model/reading';
+import type { PictureDoubt } from '#core/picture/judge-picture';
+import type { RegionMatch } from '#core/picture/match-regions';
+import type { PictureReading } from '#core/picture/read-picture';
 
-export const findRequestSchema = z.object({
+export const loadRequestSchema = z.object({
   png: z.instanceof(Uint8Array<ArrayBuffer>),
   pxPerMm: z.number().positive().max(100),
 });
 
-export type FoundAnswer = FoundRegions & { labelMap: Uint8Array<ArrayBuffer> };
+const projectionSchema = z.object({
+  preparation: preparationSchema,
+  widthMm: z.number(),
+  heightMm: z.number(),
+});
+
+/** The reading before, whose region ids go on: its label map, and both frames when the picture was cut out anew since. */
+const beforeSchema = z.object({
+  labels: z.instanceof(Uint16Array),
+  width: z.number().int().positive(),
+  height: z.number().int().positive(),
+  pxPerMm: z.number().positive(),
+  regions: z.array(z.object({ id: z.string(), label: z.number().int() })),
+  frames: z.object({ now: projectionSchema, before: projectionSchema }).optional(),
+});
+
+export const readRequestSchema = z.object({ reading: readingSchema, before: beforeSchema.optional() });
+export type ReadRequest = z.input<typeof readRequestSchema>;
+
+/** `found` without its labels and cues without their ink stay small; the labels travel beside them, plain and deflated. */
+export type ReadAnswer = {
+  reading: PictureReading;
+  labelMap: Uint8Array<ArrayBuffer>;
+  match: RegionMatch | null;
+  doubt: PictureDoubt | null;
+};
+
+export const loupeRequestSchema = z.object({
+  settings: lineSettingsSchema,
+  left: z.number().int(),
+  top: z.number().int(),
+  width: z.number().int().min(1).max(1000),
+  height: z.number().int().min(1).max(1000),
+});
+
+export const gestureRequestSchema = z.object({
+  tool: z.enum(['join', 'divide', 'line', 'rub', 'paper']),
+  points: z.array(placeMmSchema).min(1).max(4000),
+  reading: readingSchema,
+  regions: z.array(regionSchema),
+  labels: z.instanceof(Uint16Array),
+});

@@ -1,9 +1,19 @@
 /// <reference lib="webworker" />
 import { expose, transfer } from 'comlink';
+import type { LineSettings, Mend } from '#model/reading';
+import { betweenFrames } from '#core/picture/frame';
+import { mendFromStroke, mendFromTap } from '#core/picture/gestures';
+import type { BinaryImage, GreyImage } from '#core/picture/image';
+import { judgePicture } from '#core/picture/judge-picture';
 import { encodeLabelMap } from '#core/picture/label-map';
-import { findLines } from '#core/picture/lines';
-import { findRegions } from '#core/picture/regions';
-import { findRequestSchema, type FoundAnswer } from './regions-messages';
+import { matchRegions } from '#core/picture/match-regions';
+import { mendLines } from '#core/picture/mends';
+import { proposeMends, readLines, readRegions } from '#core/picture/read-picture';
+import { gestureRequestSchema, loadRequestSchema, loupeRequestSchema, type ReadAnswer, readRequestSchema } from './regions-messages';
+
+let grey: GreyImage | null = null;
+/** Line work of the newest settings: most readings change only mends. */
+let kept: { key: string; lines: BinaryImage } | null = null;
 
 /** First channel of a decoded grey PNG. */
 async function greyOf(png: Uint8Array<ArrayBuffer>): Promise<{ width: number; height: number; data: Uint8Array }> {
@@ -14,23 +24,96 @@ async function greyOf(png: Uint8Array<ArrayBuffer>): Promise<{ width: number; he
   context.drawImage(bitmap, 0, 0);
   bitmap.close();
   const rgba = context.getImageData(0, 0, width, height).data;
-  return { width, height, data: Uint8Array.from({ length: width * height }, (_, i) => rgba[4 * i] as number) };
+  const data = new Uint8Array(width * height);
+  for (let i = 0; i < data.length; i++) data[i] = rgba[4 * i] as number;
+  return { width, height, data };
+}
+
+function loaded(): GreyImage & { pxPerMm: number } {
+  if (!grey?.pxPerMm) throw new Error('The picture is not loaded yet.');
+  return { ...grey, pxPerMm: grey.pxPerMm };
+}
+
+function linesOf(settings: LineSettings): BinaryImage {
+  const key = JSON.stringify([settings.depthShare, settings.leastSpeckMm2]);
+  if (kept?.key !== key) kept = { key, lines: readLines(loaded(), settings) };
+  return kept.lines;
 }
 
 const api = {
-  /** Lines, then regions, of a grey PNG; tells its progress. */
-  async find(request: unknown, onProgress: (stage: string, share: number) => void): Promise<FoundAnswer> {
-    const { png, pxPerMm } = findRequestSchema.parse(request);
-    onProgress('Reading the picture', 0.02);
-    const grey = await greyOf(png);
-    onProgress('Finding the lines', 0.05);
-    const lines = findLines({ ...grey, pxPerMm });
-    const found = findRegions(lines, { onProgress });
+  /** Takes a picture in; all else is asked of it. */
+  async load(request: unknown): Promise<void> {
+    const { png, pxPerMm } = loadRequestSchema.parse(request);
+    grey = { ...(await greyOf(png)), pxPerMm };
+    kept = null;
+  },
+
+  /** Reads the picture whole; tells its progress. */
+  read(request: unknown, onProgress: (stage: string, share: number) => void): ReadAnswer {
+    const { reading, before } = readRequestSchema.parse(request);
+    onProgress('Finding the lines', 0.02);
+    const lines = linesOf(reading.settings);
+    const result = readRegions(lines, reading, onProgress);
+    onProgress('Comparing with the areas before', 0.9);
+    const { found } = result;
+    const { pxPerMm } = loaded();
+    let toOld: ((x: number, y: number) => readonly [number, number]) | undefined;
+    if (before?.frames) {
+      const between = betweenFrames(before.frames.now, before.frames.before);
+      toOld = (x, y) => {
+        const [xMm, yMm] = between(x / pxPerMm, y / pxPerMm);
+        return [xMm * before.pxPerMm, yMm * before.pxPerMm];
+      };
+    }
+    const match = before ? matchRegions(before, found, toOld) : null;
     onProgress('Packing', 0.95);
-    const labelMap = encodeLabelMap(found.labels);
-    const { labels, ...measures } = found;
-    const answer: FoundAnswer = { ...measures, labels, labelMap: labelMap as Uint8Array<ArrayBuffer> };
-    return transfer(answer, [labels.buffer, labelMap.buffer as ArrayBuffer]);
+    const labelMap = encodeLabelMap(found.labels) as Uint8Array<ArrayBuffer>;
+    const cues = result.cues.map((cue) => ({ ...cue, ink: new Uint32Array(0) }));
+    const answer: ReadAnswer = { reading: { ...result, cues }, labelMap, match, doubt: judgePicture(loaded(), lines) };
+    return transfer(answer, [found.labels.buffer, labelMap.buffer, result.lines.data.buffer]);
+  },
+
+  /** Closings across designed openings, ends in mm. */
+  propose(settings: LineSettings, mends: Mend[]): { from: [number, number]; to: [number, number] }[] {
+    return proposeMends(linesOf(settings), mends);
+  },
+
+  /** A part of the picture at full size as RGBA: the scan in grey, what counts as line in aqua over it. */
+  loupe(request: unknown): Uint8ClampedArray<ArrayBuffer> {
+    const { settings, left, top, width, height } = loupeRequestSchema.parse(request);
+    const { data } = linesOf(settings);
+    const picture = loaded();
+    const rgba = new Uint8ClampedArray(width * height * 4).fill(255);
+    for (let row = 0; row < height; row++) {
+      for (let column = 0; column < width; column++) {
+        const x = left + column;
+        const y = top + row;
+        if (x < 0 || y < 0 || x >= picture.width || y >= picture.height) continue;
+        const level = picture.data[y * picture.width + x] as number;
+        const i = 4 * (row * width + column);
+        const isLine = data[y * picture.width + x] === 1;
+        rgba[i] = isLine ? Math.round(level * 0.3) : level;
+        rgba[i + 1] = isLine ? Math.round(95 + level * 0.4) : level;
+        rgba[i + 2] = isLine ? Math.round(105 + level * 0.4) : level;
+      }
+    }
+    return transfer(rgba, [rgba.buffer]);
+  },
+
+  /** What a tap (one place) or a stroke of the hand means as a mend. */
+  gesture(request: unknown): { mend: Mend } | { refusal: string } {
+    const { tool, points, reading, regions, labels } = gestureRequestSchema.parse(request);
+    const { pxPerMm } = loaded();
+    const context = {
+      lines: mendLines(linesOf(reading.settings), reading.mends, pxPerMm),
+      pxPerMm,
+      labels,
+      regions,
+      newId: () => crypto.randomUUID(),
+    };
+    const first = points[0];
+    if (!first) return { refusal: 'Nothing was touched.' };
+    return points.length === 1 ? mendFromTap(tool, first, context) : mendFromStroke(tool, points, context);
   },
 };
 

@@ -78,6 +78,20 @@ export function applyOperation(make: Make, operation: Operation): Make {
         const elements = picture.elements.map((element) => ({ ...element, regionIds: element.regionIds.filter((id) => known.has(id)) }));
         return { ...picture, elements, ...(operation.regionMap ? { regionMap: operation.regionMap } : {}) };
       });
+    case 'setReading':
+      return withPicture(make, operation.pictureId, ({ reading: _, ...picture }) =>
+        operation.reading ? { ...picture, reading: operation.reading } : picture,
+      );
+    case 'setPreparation': {
+      const { preparation, widthMm, heightMm, grey } = operation;
+      return withPicture(make, operation.pictureId, ({ preparation: _, ...picture }) => ({
+        ...picture,
+        widthMm,
+        heightMm,
+        grey,
+        ...(preparation ? { preparation } : {}),
+      }));
+    }
     case 'addElement':
       return withPicture(make, operation.pictureId, (picture) => {
         const { element, index } = operation;

@@ -38,6 +38,13 @@ export function invertOperation(before: Make, operation: Operation): Operation[]
       const lost = picture.elements.flatMap(({ regionIds }) => regionIds.filter((id) => !known.has(id)));
       return [{ kind: 'setRegionMap', pictureId: picture.id, regionMap: picture.regionMap ?? null }, ...presentAssignments(picture, lost)];
     }
+    case 'setReading':
+      return picture ? [{ kind: 'setReading', pictureId: picture.id, reading: picture.reading ?? null }] : [];
+    case 'setPreparation': {
+      if (!picture) return [];
+      const { id: pictureId, preparation = null, widthMm, heightMm, grey } = picture;
+      return [{ kind: 'setPreparation', pictureId, preparation, widthMm, heightMm, grey }];
+    }
     case 'addElement':
       if (!picture) return [];
       return [

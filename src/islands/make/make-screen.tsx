@@ -1,23 +1,25 @@
 import { Redo2, Undo2 } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
 import { progressOfPicture, type Station } from '#core/make/progress';
 import { Button } from '#ui/button.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import { Workline, type WorklineStation } from '#ui/workline.tsx';
-import { problemToShow } from '#islands/shared/server-calls.ts';
-import { findPictureRegions } from './find-regions';
+import { createDeskStore } from './desk-store';
 import { ConflictDialog, KeepLine, RefusedNotice } from './keep-line';
 import { createMakeStore, type MakeStore } from './make-store';
+import { PictureDesk } from './picture-desk';
 import { PictureStage } from './picture-stage';
 import { ElementsStation } from './stations/elements-station';
 import { GroupsStation } from './stations/groups-station';
 import { LightStation } from './stations/light-station';
-import { type Finding, PictureStation } from './stations/picture-station';
+import { PictureStation } from './stations/picture/picture-station';
 import { RecipeStation } from './stations/recipe-station';
 import { type Bands, useBands } from './use-bands';
+import { useOriginalSize } from './use-original-size';
 import { useRaster } from './use-raster';
+import { useReading } from './use-reading';
 
 const stationIds: readonly Station[] = ['picture', 'elements', 'groups', 'light', 'recipe'];
 
@@ -94,7 +96,6 @@ function LoadedMake({ make, useMake }: { make: Make; useMake: MakeStore }) {
     undoSteps,
     redoSteps,
     edit,
-    record,
     undo,
     redo,
     takeInHand,
@@ -109,24 +110,9 @@ function LoadedMake({ make, useMake }: { make: Make; useMake: MakeStore }) {
   const raster = useRaster(picture);
   const lamp = lampInHand ?? make.lamp;
   const bands: Bands = useBands(picture, raster.labels, lamp, rack.markers);
-  const [finding, setFinding] = useState<Finding>(null);
-
-  const find = useCallback(async () => {
-    if (!picture) return;
-    setFinding({ stage: 'Starting', share: 0 });
-    try {
-      const regionMap = await findPictureRegions(picture, (stage, share) => setFinding({ stage, share }));
-      record({ kind: 'setRegionMap', pictureId: picture.id, regionMap });
-      setFinding(null);
-    } catch (error) {
-      setFinding({ problem: problemToShow(error) });
-    }
-  }, [picture, record]);
-
-  const needsRegions = picture !== undefined && picture.regionMap === undefined && finding === null && keep.kind !== 'conflict';
-  useEffect(() => {
-    if (needsRegions) void find();
-  }, [needsRegions, find]);
+  const [useDesk] = useState(createDeskStore);
+  const desk = useReading(useMake, picture, station === 'picture', keep.kind === 'conflict');
+  const originalPx = useOriginalSize(station === 'picture' ? picture : undefined);
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -184,12 +170,24 @@ function LoadedMake({ make, useMake }: { make: Make; useMake: MakeStore }) {
       </header>
       <Workline stations={stations} current={station} onGo={go} />
       <main className="grid min-h-0 flex-1 gap-6 px-4 pb-4 sm:px-8 lg:grid-cols-[minmax(0,4fr)_minmax(0,6fr)]">
-        <PictureStage useMake={useMake} make={make} picture={picture} raster={raster} bands={bands} station={station} lamp={lamp} />
+        {picture && station === 'picture' ? (
+          <PictureDesk useDesk={useDesk} desk={desk} picture={picture} raster={raster} originalPx={originalPx} />
+        ) : (
+          <PictureStage useMake={useMake} make={make} picture={picture} raster={raster} bands={bands} station={station} lamp={lamp} />
+        )}
         <div className="min-h-0 overflow-y-auto bg-bench px-6 py-5" data-station={station}>
           <RefusedNotice keep={keep} onReload={() => void load()} />
           {raster.problem && <ProblemNotice problem={raster.problem} />}
           {picture && station === 'picture' && (
-            <PictureStation picture={picture} finding={finding} onFind={() => void find()} onGoOn={() => go('elements')} />
+            <PictureStation
+              useMake={useMake}
+              useDesk={useDesk}
+              desk={desk}
+              makeId={make.id}
+              picture={picture}
+              originalPx={originalPx}
+              onGoOn={() => go('elements')}
+            />
           )}
           {picture && station === 'elements' && (
             <ElementsStation

@@ -1,14 +1,18 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { Problem } from '#model/api/problem';
 import type { Picture } from '#model/picture';
+import type { Mend } from '#model/reading';
 import { decodeLabelMap } from '#core/picture/label-map';
 import { fetchBlob, problemToShow } from '#islands/shared/server-calls.ts';
+
+/** Width of a drawn bit of line on the screen: that of a usual stamp's line. */
+const drawnLineMm = 0.4;
 
 export type Raster = { lines: ImageBitmap | null; labels: Uint16Array | null; problem: Problem | null };
 
 /** The pixels of a picture: its lines, and the label map once it has one. */
 export function useRaster(picture: Picture | undefined): Raster {
-  const [lines, setLines] = useState<ImageBitmap | null>(null);
+  const [scan, setScan] = useState<ImageBitmap | null>(null);
   const [labels, setLabels] = useState<Uint16Array | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const grey = picture?.grey.sha256;
@@ -18,12 +22,12 @@ export function useRaster(picture: Picture | undefined): Raster {
 
   useEffect(() => {
     let current = true;
-    setLines(null);
+    setScan(null);
     if (!grey) return;
     fetchBlob(grey)
       .then((png) => createImageBitmap(new Blob([png], { type: 'image/png' })))
       .then(
-        (bitmap) => current && setLines(bitmap),
+        (bitmap) => current && setScan(bitmap),
         (error: unknown) => current && setProblem(problemToShow(error)),
       );
     return () => {
@@ -46,5 +50,30 @@ export function useRaster(picture: Picture | undefined): Raster {
     };
   }, [labelMap, widthPx, heightPx]);
 
+  const inkMends = JSON.stringify((picture?.reading?.mends ?? []).filter(({ kind }) => kind === 'line' || kind === 'rub'));
+  const widthMm = picture?.widthMm ?? 1;
+  const lines = useMemo(() => (scan ? withInkMends(scan, JSON.parse(inkMends), widthMm) : null), [scan, inkMends, widthMm]);
+
   return { lines, labels, problem };
+}
+
+/** The scan with the bits of line that were drawn, and without those that were rubbed out, as the regions are read. */
+function withInkMends(scan: ImageBitmap, mends: readonly Mend[], widthMm: number): ImageBitmap {
+  if (mends.length === 0) return scan;
+  const canvas = new OffscreenCanvas(scan.width, scan.height);
+  const context = canvas.getContext('2d');
+  if (!context) return scan;
+  const pxPerMm = scan.width / widthMm;
+  context.drawImage(scan, 0, 0);
+  context.lineCap = 'round';
+  context.lineJoin = 'round';
+  for (const mend of mends) {
+    if (mend.kind !== 'line' && mend.kind !== 'rub') continue;
+    context.strokeStyle = mend.kind === 'rub' ? '#fff' : '#000';
+    context.lineWidth = pxPerMm * (mend.kind === 'rub' ? mend.widthMm : drawnLineMm);
+    context.beginPath();
+    for (const [x, y] of mend.points) context.lineTo(x * pxPerMm, y * pxPerMm);
+    context.stroke();
+  }
+  return canvas.transferToImageBitmap();
 }

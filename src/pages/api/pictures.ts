@@ -7,8 +7,8 @@ import { keepBlob, readBlob } from '#server/store/blobs';
 
 /** Decodes a kept original at its width on paper. */
 export const POST = endpoint(async ({ request }) => {
-  const { originalSha256, widthMm } = await readJson(request, decodeRequestSchema);
+  const { originalSha256, widthMm, preparation } = await readJson(request, decodeRequestSchema);
   const original = await readBlob(database(), originalSha256);
-  const { png, ...facts } = await decodeGrey(original.bytes, widthMm);
+  const { png, ...facts } = await decodeGrey(original.bytes, widthMm, preparation);
   return { sha256: await keepBlob(database(), 'image/png;aquachrome=grey', png), ...facts };
 });

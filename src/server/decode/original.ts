@@ -1,5 +1,10 @@
 import sharp, { type Sharp } from 'sharp';
 import type { DecodeAnswer, OriginalAnswer } from '#model/api/originals';
+import { type Preparation, wholeOriginal } from '#model/preparation';
+import { cutOut } from '#core/picture/cut-out';
+import { evenLight } from '#core/picture/even-light';
+import { areSoundCorners, heightPerWidth } from '#core/picture/frame';
+import type { GreyImage } from '#core/picture/image';
 import { ProblemError } from '#server/http/problem';
 import { checkSvg } from './svg-check';
 
@@ -12,12 +17,17 @@ const mmPerInch = 25.4;
 /** Under this many dots per inch a raster is drawn up, so that its curves are smooth enough to be coloured. */
 const leastDpi = 150;
 const mostWorkingPx = 6000;
+/** Widest an original is drawn before a small part is cut out of it. */
+const mostScaledPx = 9000;
+const mostPreviewPx = 1200;
 
 /** What the first bytes say, whatever the name says. */
 function sniff(bytes: Uint8Array): MediaType | null {
   const head = Buffer.from(bytes.subarray(0, 1024));
   if (head.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]))) return 'image/png';
   if (head[0] === 0xff && head[1] === 0xd8 && head[2] === 0xff) return 'image/jpeg';
+  if (head.subarray(0, 4).equals(Buffer.from('RIFF')) && head.subarray(8, 12).equals(Buffer.from('WEBP'))) return 'image/webp';
+  if (['II*\0', 'MM\0*', 'II+\0', 'MM\0+'].some((start) => head.subarray(0, 4).equals(Buffer.from(start, 'latin1')))) return 'image/tiff';
   const text = head
     .toString('utf8')
     .replace(/^\uFEFF/, '')
@@ -43,7 +53,7 @@ async function decoding<T>(work: Promise<T>): Promise<T> {
         'Save it smaller: 300 dots per inch at its size on paper is all that is used.',
       );
     }
-    throw unreadable('The picture is damaged or ends too early.', 'Save or scan it again, as PNG, JPEG or SVG.');
+    throw unreadable('The picture is damaged or ends too early.', 'Save or scan it again, as PNG, JPEG or TIFF.');
   }
 }
 
@@ -54,14 +64,14 @@ function statedWidthMm(widthPx: number, density: number | undefined): number | u
 
 /**
  * Looks at a dropped file: what it is, how large, how wide on paper. Every pixel is decoded once, so that damage shows here.
- * @throws ProblemError 422 for what is no readable SVG, PNG or JPEG.
+ * @throws ProblemError 422 for what is no readable SVG, PNG, JPEG, WebP or TIFF.
  */
 export async function inspectOriginal(bytes: Uint8Array): Promise<Omit<OriginalAnswer, 'sha256'>> {
   if (bytes.length === 0) throw unreadable('The file is empty.', 'Choose another file.');
   const mediaType = sniff(bytes);
   if (!mediaType)
     throw unreadable(
-      'This is not an SVG, PNG or JPEG picture, whatever its name says.',
+      'This is not an SVG, PNG, JPEG, WebP or TIFF picture, whatever its name says.',
       'Save the picture as PNG or JPEG, or scan it again.',
     );
   if (mediaType === 'image/svg+xml') checkSvg(Buffer.from(bytes).toString('utf8'));
@@ -77,7 +87,12 @@ export async function inspectOriginal(bytes: Uint8Array): Promise<Omit<OriginalA
     );
   await decoding(sharp(bytes, pixelLimit).stats());
   const widthMm = mediaType === 'image/svg+xml' ? undefined : statedWidthMm(widthPx, metadata.density);
-  return { mediaType, widthPx, heightPx, ...(widthMm === undefined ? {} : { widthMm }) };
+  const pages = metadata.pages ?? 1;
+  const note =
+    pages > 1
+      ? `The file holds ${pages} ${mediaType === 'image/webp' ? 'pictures that move' : 'pages'}; the first is taken, the others are left alone.`
+      : undefined;
+  return { mediaType, widthPx, heightPx, ...(widthMm === undefined ? {} : { widthMm }), ...(note ? { note } : {}) };
 }
 
 /** A grey copy on white paper, upright, as wide as wished. */
@@ -91,32 +106,63 @@ function greyOnWhite(bytes: Uint8Array, widthPx: number, ownWidthPx: number, isS
     .resize({ width: widthPx, kernel: 'lanczos3' });
 }
 
+/** Grey levels of a picture, one byte a pixel. */
+async function rawGrey(picture: Sharp): Promise<GreyImage> {
+  const { data, info } = await decoding(picture.extractChannel(0).raw().toBuffer({ resolveWithObject: true }));
+  return { width: info.width, height: info.height, data: new Uint8Array(data.buffer, data.byteOffset, data.length) };
+}
+
 /**
- * Decodes a kept original into the working raster: 8-bit grey PNG, 300 dots per inch at the most, smaller when the original is.
+ * Decodes a kept original into the working raster: 8-bit grey PNG, 300 dots per inch at the most, smaller when the original is;
+ * cut out by its corners and evenly lit as the preparation says.
+ * @param widthMm width on paper of the picture that is cut out.
  * @throws ProblemError 422 when the picture cannot be read or would be beyond all measure.
  */
-export async function decodeGrey(bytes: Uint8Array, widthMm: number): Promise<Omit<DecodeAnswer, 'sha256'> & { png: Buffer }> {
+export async function decodeGrey(
+  bytes: Uint8Array,
+  widthMm: number,
+  preparation: Preparation = wholeOriginal,
+): Promise<Omit<DecodeAnswer, 'sha256'> & { png: Buffer }> {
   const { mediaType, widthPx: ownWidthPx, heightPx: ownHeightPx } = await inspectOriginal(bytes);
+  if (!areSoundCorners(preparation.corners)) {
+    throw unreadable('The four corners do not go round a sheet.', 'Put them back on the corners of the picture, left top first.');
+  }
   const isSvg = mediaType === 'image/svg+xml';
   const pxAt = (dpi: number) => Math.round((widthMm / mmPerInch) * dpi);
-  const wished = isSvg ? pxAt(workingDpi) : Math.min(pxAt(workingDpi), Math.max(ownWidthPx, pxAt(leastDpi)));
-  const heightMm = (widthMm * ownHeightPx) / ownWidthPx;
-  if (wished > mostWorkingPx || (wished * ownHeightPx) / ownWidthPx > mostWorkingPx) {
+  const ratio = heightPerWidth(preparation, ownWidthPx, ownHeightPx);
+  const heightMm = widthMm * ratio;
+  // How many px of the original the cut-out is wide.
+  const acrossPx = cutOutWidthPx(preparation, ownWidthPx, ownHeightPx);
+  const wished = Math.max(8, isSvg ? pxAt(workingDpi) : Math.min(pxAt(workingDpi), Math.max(Math.round(acrossPx), pxAt(leastDpi))));
+  if (wished > mostWorkingPx || wished * ratio > mostWorkingPx) {
     throw unreadable(
       'At this width the picture is larger than a craft table.',
       'Give the width of the picture on paper, at most 500 mm (20 in).',
     );
   }
-  const { data, info } = await decoding(
-    greyOnWhite(bytes, Math.max(8, wished), ownWidthPx, isSvg).png().toBuffer({ resolveWithObject: true }),
+  const isWhole = JSON.stringify(preparation.corners) === JSON.stringify(wholeOriginal.corners);
+  const scaledWidth = isWhole ? wished : Math.min(mostScaledPx, Math.round((ownWidthPx * wished) / acrossPx));
+  let grey = await rawGrey(greyOnWhite(bytes, scaledWidth, ownWidthPx, isSvg));
+  if (!isWhole) grey = cutOut(grey, preparation, wished, Math.max(1, Math.round(wished * ratio)));
+  if (preparation.evenLight) grey = evenLight(grey);
+  const { width, height } = grey;
+  const png = await decoding(
+    sharp(grey.data, { raw: { width, height, channels: 1 } })
+      .png()
+      .toBuffer(),
   );
-  return { png: data, widthPx: info.width, heightPx: info.height, heightMm };
+  return { png, widthPx: width, heightPx: height, heightMm };
 }
 
-/** A small picture of a kept original for looking at, 900 px wide at the most. Never the file itself: it may be an SVG. */
+function cutOutWidthPx({ corners }: Preparation, ownWidthPx: number, ownHeightPx: number): number {
+  const [leftTop, rightTop] = corners;
+  return Math.max(1, Math.hypot((rightTop[0] - leftTop[0]) * ownWidthPx, (rightTop[1] - leftTop[1]) * ownHeightPx));
+}
+
+/** A small picture of a kept original for looking at, 1200 px wide at the most. Never the file itself: it may be an SVG. */
 export async function previewOriginal(bytes: Uint8Array): Promise<Buffer> {
   const { widthPx, mediaType } = await inspectOriginal(bytes);
-  const wished = mediaType === 'image/svg+xml' ? 900 : Math.min(900, widthPx);
+  const wished = mediaType === 'image/svg+xml' ? mostPreviewPx : Math.min(mostPreviewPx, widthPx);
   return decoding(
     greyOnWhite(bytes, wished, widthPx, mediaType === 'image/svg+xml')
       .png()

@@ -1,0 +1,68 @@
+import type { Mend, Reading } from '#model/reading';
+import { proposeClosings } from './closings';
+import { chamferDistance } from './distance';
+import type { BinaryImage, GreyImage } from './image';
+import { findLines } from './lines';
+import { mendLines, mendRegions } from './mends';
+import { narrowestWidthsPx } from './narrowest';
+import { findRegions, type FoundRegions } from './regions';
+import { findShadeCues, type ShadeCue, withoutCues } from './shade-cues';
+import { withoutSpecks } from './specks';
+
+export type PictureReading = {
+  /** Line work as it is shown: dirt taken out, mends in, shade cues still there. */
+  lines: BinaryImage;
+  cues: ShadeCue[];
+  found: FoundRegions;
+  /** Narrowest width of every region in px, by label. */
+  narrowestPx: Float32Array;
+};
+
+type Progress = (stage: string, share: number) => void;
+
+/** Line work of a picture by its settings, before any mend. @throws RangeError when grey has no pxPerMm or a setting is out of range. */
+export function readLines(grey: GreyImage, settings: Reading['settings']): BinaryImage {
+  const { pxPerMm } = grey;
+  if (pxPerMm === undefined) throw new RangeError('readLines expects a picture whose pxPerMm is known');
+  return withoutSpecks(findLines(grey, { depthShare: settings.depthShare }), settings.leastSpeckMm2 * pxPerMm ** 2);
+}
+
+/**
+ * Reads a picture whole: mends of ink on its lines, shade cues, regions, mends of regions, measures. The same lines and
+ * the same reading give the same answer, so a new reading is a replay.
+ * @param lines what readLines gave.
+ */
+export function readRegions(lines: BinaryImage, reading: Reading, onProgress: Progress = () => {}): PictureReading {
+  const { pxPerMm } = lines;
+  if (pxPerMm === undefined) throw new RangeError('readRegions expects lines whose pxPerMm is known');
+  const { settings, mends } = reading;
+  onProgress('Mending the lines', 0.05);
+  const mended = mendLines(lines, mends, pxPerMm);
+  onProgress('Looking for hatching and dots', 0.1);
+  const cues = settings.readMarks ? findShadeCues(mended) : [];
+  const outlines = cues.length > 0 ? withoutCues(mended, cues) : mended;
+  const plain = findRegions(outlines, {
+    maxGapMm: settings.maxGapMm,
+    onProgress: (stage, share) => onProgress(stage, 0.3 + 0.45 * share),
+  });
+  onProgress('Measuring how narrow the areas get', 0.78);
+  const distance = chamferDistance(outlines.data, lines.width, lines.height);
+  const found = mendRegions(plain, distance, mends, pxPerMm);
+  const narrowestPx = narrowestWidthsPx(found.labels, distance, found, {
+    widestNeckPx: 4 * pxPerMm,
+    leastBulgePx: pxPerMm ** 2,
+  });
+  return { lines: mended, cues, found, narrowestPx };
+}
+
+/** Closings across designed openings that the mends have not taken yet, ends in mm. */
+export function proposeMends(lines: BinaryImage, mends: readonly Mend[]): { from: [number, number]; to: [number, number] }[] {
+  const { pxPerMm } = lines;
+  if (pxPerMm === undefined) throw new RangeError('proposeMends expects lines whose pxPerMm is known');
+  const mended = mendLines(lines, mends, pxPerMm);
+  const outlines = withoutCues(mended, findShadeCues(mended));
+  return proposeClosings(outlines).map(({ from, to }) => ({
+    from: [from[0] / pxPerMm, from[1] / pxPerMm],
+    to: [to[0] / pxPerMm, to[1] / pxPerMm],
+  }));
+}

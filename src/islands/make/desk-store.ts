@@ -1,0 +1,40 @@
+import { create, type StoreApi, type UseBoundStore } from 'zustand';
+import type { OriginalPlace, Preparation } from '#model/preparation';
+import type { PlaceMm } from '#model/reading';
+import type { MendTool } from '#core/picture/gestures';
+
+export type DeskStep = 'cutOut' | 'lines' | 'mend' | 'measures';
+
+/** What is open on the picture's own desk: shared by the picture at the left and the panel beside it. Nothing of it is kept. */
+export type DeskState = {
+  step: DeskStep;
+  tool: MendTool;
+  crosshair: PlaceMm;
+  penDownAt: PlaceMm | null;
+  /** Number of the proposal the panel points at. */
+  markedProposal: number | null;
+  /** Region chosen among the measures. */
+  measuredRegionId: string | null;
+  said: string;
+  /** The cut-out while it is being moved; null: as it is kept. */
+  corners: Preparation['corners'] | null;
+  ruler: [OriginalPlace, OriginalPlace] | null;
+  set: (change: Partial<Omit<DeskState, 'set'>>) => void;
+};
+
+export type DeskStore = UseBoundStore<StoreApi<DeskState>>;
+
+export function createDeskStore(): DeskStore {
+  return create<DeskState>()((set) => ({
+    step: 'mend',
+    tool: 'line',
+    crosshair: [10, 10],
+    penDownAt: null,
+    markedProposal: null,
+    measuredRegionId: null,
+    said: '',
+    corners: null,
+    ruler: null,
+    set: (change) => set(change),
+  }));
+}

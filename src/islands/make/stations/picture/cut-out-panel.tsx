@@ -1,0 +1,168 @@
+import { useState } from 'react';
+import { decodeAnswerSchema } from '#model/api/originals';
+import type { Problem } from '#model/api/problem';
+import type { Picture } from '#model/picture';
+import { type Preparation, wholeOriginal } from '#model/preparation';
+import type { Mend, PlaceMm } from '#model/reading';
+import { formatLength, readLengthMm } from '#core/card/lengths';
+import { areSoundCorners, betweenFrames, frameOf, heightPerWidth, turnCorners } from '#core/picture/frame';
+import { call, jsonPost, problemToShow } from '#islands/shared/server-calls.ts';
+import { Button } from '#ui/button.tsx';
+import { Field } from '#ui/field.tsx';
+import { ProblemNotice } from '#ui/notice.tsx';
+import type { DeskStore } from '../../desk-store';
+import type { ReadingDesk } from '../../use-reading';
+
+type Props = { useDesk: DeskStore; desk: ReadingDesk; picture: Picture; originalPx: { widthPx: number; heightPx: number } | null };
+
+/** Mends moved to where their places lie in the new cut-out. */
+function movedMends(mends: readonly Mend[], move: (xMm: number, yMm: number) => [number, number]): Mend[] {
+  const place = ([x, y]: PlaceMm): PlaceMm => move(x, y);
+  return mends.map((mend): Mend => {
+    if (mend.kind === 'join') return { ...mend, first: place(mend.first), second: place(mend.second) };
+    if (mend.kind === 'paper') return { ...mend, at: place(mend.at) };
+    return { ...mend, points: mend.points.map(place) };
+  });
+}
+
+/** Straightening, cropping and flattening by four corners; even light; the width on paper by a ruler. */
+export function CutOutPanel({ useDesk, desk, picture, originalPx }: Props) {
+  const { corners: cornersInHand, ruler, set } = useDesk();
+  const kept = picture.preparation ?? wholeOriginal;
+  const corners = cornersInHand ?? kept.corners;
+  const [evenLight, setEvenLight] = useState(kept.evenLight);
+  const [width, setWidth] = useState<string | null>(null);
+  const [rulerLength, setRulerLength] = useState('');
+  const [working, setWorking] = useState(false);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  if (!originalPx) return <p>Fetching the original …</p>;
+  const { widthPx, heightPx } = originalPx;
+  const across = ({ corners: [leftTop, rightTop] }: { corners: Preparation['corners'] }) =>
+    Math.hypot((rightTop[0] - leftTop[0]) * widthPx, (rightTop[1] - leftTop[1]) * heightPx);
+  const isSound = areSoundCorners(corners);
+  // Unless the maker says otherwise, a mm of the original stays a mm.
+  const ownWidthMm = (picture.widthMm * across({ corners })) / across(kept);
+  const rulerMm = readLengthMm(rulerLength, 'mm');
+  const byRulerMm = (() => {
+    if (!ruler || !rulerMm || !isSound) return null;
+    const frame = frameOf({ corners, evenLight });
+    const [x1, y1] = frame.fromOriginal(...ruler[0]);
+    const [x2, y2] = frame.fromOriginal(...ruler[1]);
+    const share = Math.hypot(x2 - x1, (y2 - y1) * heightPerWidth({ corners, evenLight }, widthPx, heightPx));
+    return share > 0.01 ? rulerMm / share : null;
+  })();
+  const typedMm = width === null ? null : readLengthMm(width, 'mm');
+  const widthMm = typedMm ?? byRulerMm ?? ownWidthMm;
+  const isChanged =
+    JSON.stringify(corners) !== JSON.stringify(kept.corners) || evenLight !== kept.evenLight || Math.abs(widthMm - picture.widthMm) > 0.05;
+  const turn = (degrees: number) => set({ corners: turnCorners(corners, degrees, widthPx, heightPx) });
+
+  const cutOut = async () => {
+    setWorking(true);
+    setProblem(null);
+    try {
+      const preparation: Preparation = { corners, evenLight };
+      const answer = await call(
+        decodeAnswerSchema,
+        '/api/pictures',
+        jsonPost({ originalSha256: picture.original.sha256, widthMm, preparation }),
+      );
+      const { sha256, widthPx: greyWidth, heightPx: greyHeight, heightMm } = answer;
+      const move = betweenFrames(
+        { preparation: kept, widthMm: picture.widthMm, heightMm: picture.heightMm },
+        { preparation, widthMm, heightMm },
+      );
+      desk.cutOutAnew(
+        [
+          {
+            kind: 'setPreparation',
+            pictureId: picture.id,
+            preparation,
+            widthMm,
+            heightMm,
+            grey: { sha256, widthPx: greyWidth, heightPx: greyHeight },
+          },
+        ],
+        (reading) => ({ ...reading, mends: movedMends(reading.mends, move) }),
+      );
+      set({ corners: null, ruler: null });
+      setWidth(null);
+      setRulerLength('');
+    } catch (error) {
+      setProblem(problemToShow(error));
+    } finally {
+      setWorking(false);
+    }
+  };
+
+  return (
+    <div className="space-y-4">
+      <p>Put the four corners round the picture: crop it, straighten it, or flatten a photo taken askew.</p>
+      <fieldset>
+        <legend className="font-semibold">Turn what is cut out</legend>
+        <div className="mt-1 flex flex-wrap gap-2">
+          {[-90, -1, -0.2, 0.2, 1, 90].map((degrees) => (
+            <Button key={degrees} aria-label={`Turn the frame by ${degrees} degrees`} onClick={() => turn(degrees)}>
+              {degrees > 0 ? '+' : '−'}
+              {Math.abs(degrees)}°
+            </Button>
+          ))}
+          <Button onClick={() => set({ corners: wholeOriginal.corners })}>Whole original</Button>
+        </div>
+      </fieldset>
+      <label className="flex min-h-11 items-center gap-3">
+        <input
+          type="checkbox"
+          checked={evenLight}
+          onChange={(event) => setEvenLight(event.target.checked)}
+          className="size-5 accent-accent"
+        />
+        Even out the light: grey or shaded paper becomes white
+      </label>
+      <div className="grid gap-4 sm:grid-cols-2">
+        <Field
+          label="Width of the cut-out on paper"
+          hint={`Now ${formatLength(widthMm, 'mm')}, ${formatLength(widthMm, 'in')}.`}
+          value={width ?? formatLength(byRulerMm ?? ownWidthMm, 'mm')}
+          onChange={(event) => setWidth(event.target.value)}
+        />
+        {ruler ? (
+          <Field
+            label="The ruler is so long on paper"
+            hint="Lay its ends on something you know."
+            placeholder="50 mm or 2 in"
+            value={rulerLength}
+            onChange={(event) => {
+              setRulerLength(event.target.value);
+              setWidth(null);
+            }}
+          />
+        ) : (
+          <div className="self-end">
+            <Button
+              onClick={() =>
+                set({
+                  ruler: [
+                    [0.25, 0.5],
+                    [0.75, 0.5],
+                  ],
+                })
+              }
+            >
+              Lay a ruler on it
+            </Button>
+          </div>
+        )}
+      </div>
+      {!isSound && <p role="alert">The corners cross each other. Put them back round the picture, left top first.</p>}
+      {problem && <ProblemNotice problem={problem} />}
+      <div className="flex flex-wrap gap-3">
+        <Button weight="main" disabled={!isSound || !isChanged || working} onClick={() => void cutOut()}>
+          {working ? 'Cutting out …' : 'Cut it out like this'}
+        </Button>
+        {cornersInHand && <Button onClick={() => set({ corners: null })}>Leave it as it was</Button>}
+      </div>
+      <p className="text-sm text-soft">The original is kept. Elements, areas and mends come along.</p>
+    </div>
+  );
+}

@@ -1,0 +1,114 @@
+import { useEffect, useState } from 'react';
+import type { Picture } from '#model/picture';
+import { type LineSettings, usualReading } from '#model/reading';
+import { Button } from '#ui/button.tsx';
+import type { DeskStore } from '../../desk-store';
+import type { ReadingDesk } from '../../use-reading';
+import { Loupe } from './loupe';
+
+type Props = { useDesk: DeskStore; desk: ReadingDesk; picture: Picture };
+
+/** The control runs from fainter to bolder: to the right less is taken for line. */
+const faintest = 0.15;
+const boldest = 0.75;
+
+/** Which ink counts as line: fainter or bolder, how small a speck, how wide a break. */
+export function LinesPanel({ useDesk, desk, picture }: Props) {
+  const { crosshair } = useDesk();
+  const kept = desk.reading.settings;
+  const [settings, setSettings] = useState<LineSettings>(kept);
+  const keptKey = JSON.stringify(kept);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: an undo or another reading puts the controls back, nothing else does.
+  useEffect(() => setSettings(kept), [keptKey]);
+  const isChanged = JSON.stringify(settings) !== keptKey;
+  const change = (part: Partial<LineSettings>) => setSettings((before) => ({ ...before, ...part }));
+
+  return (
+    <div className="space-y-4">
+      <Loupe reader={desk.reader} picture={picture} settings={settings} at={crosshair} />
+      <Slider
+        label="Lines"
+        ends={['fainter ones too', 'only bold ones']}
+        value={settings.depthShare}
+        least={faintest}
+        most={boldest}
+        step={0.01}
+        words={`${Math.round((100 * (settings.depthShare - faintest)) / (boldest - faintest))} of 100`}
+        onChange={(depthShare) => change({ depthShare })}
+      />
+      <Slider
+        label="Specks left out"
+        ends={['none', 'large ones']}
+        value={settings.leastSpeckMm2}
+        least={0}
+        most={0.5}
+        step={0.01}
+        words={`under ${settings.leastSpeckMm2.toFixed(2)} mm²`}
+        onChange={(leastSpeckMm2) => change({ leastSpeckMm2 })}
+      />
+      <Slider
+        label="Breaks closed by themselves"
+        ends={['none', '2 mm']}
+        value={settings.maxGapMm}
+        least={0}
+        most={2}
+        step={0.1}
+        words={`up to ${settings.maxGapMm.toFixed(1)} mm`}
+        onChange={(maxGapMm) => change({ maxGapMm })}
+      />
+      <label className="flex min-h-11 items-center gap-3">
+        <input
+          type="checkbox"
+          checked={settings.readMarks}
+          onChange={(event) => change({ readMarks: event.target.checked })}
+          className="size-5 accent-accent"
+        />
+        Hatching and dots say where the dark goes; they divide nothing
+      </label>
+      <div className="flex flex-wrap gap-3">
+        <Button weight="main" disabled={!isChanged} onClick={() => desk.readAgain({ ...desk.reading, settings })}>
+          Read the lines like this
+        </Button>
+        <Button onClick={() => setSettings(usualReading.settings)}>As usual</Button>
+      </div>
+      <p className="text-sm text-soft">What you mended is done again on the new lines; the areas keep their elements.</p>
+    </div>
+  );
+}
+
+type SliderProps = {
+  label: string;
+  ends: readonly [string, string];
+  value: number;
+  least: number;
+  most: number;
+  step: number;
+  words: string;
+  onChange: (value: number) => void;
+};
+
+function Slider({ label, ends, value, least, most, step, words, onChange }: SliderProps) {
+  return (
+    <label className="block">
+      <span className="flex justify-between gap-4">
+        <span className="font-semibold">{label}</span>
+        <span className="text-soft">{words}</span>
+      </span>
+      <input
+        type="range"
+        aria-label={label}
+        aria-valuetext={words}
+        min={least}
+        max={most}
+        step={step}
+        value={value}
+        className="mt-1 h-8 w-full accent-accent"
+        onChange={(event) => onChange(Number(event.target.value))}
+      />
+      <span className="flex justify-between text-sm text-soft" aria-hidden="true">
+        <span>{ends[0]}</span>
+        <span>{ends[1]}</span>
+      </span>
+    </label>
+  );
+}

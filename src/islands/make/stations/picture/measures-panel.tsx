@@ -1,0 +1,93 @@
+import type { Picture } from '#model/picture';
+import { buttonLook } from '#ui/button.tsx';
+import type { DeskStore } from '../../desk-store';
+
+type Props = { useDesk: DeskStore; makeId: string; picture: Picture };
+
+/** How large and how narrow every area is, what it borders on, and the picture on paper at true size. */
+export function MeasuresPanel({ useDesk, makeId, picture }: Props) {
+  const { measuredRegionId, set } = useDesk();
+  const { regions = [], borders = [] } = picture.regionMap ?? {};
+  const numberOf = new Map(regions.map(({ id }, index) => [id, index + 1]));
+  const ownerOf = (regionId: string) => picture.elements.find(({ regionIds }) => regionIds.includes(regionId));
+  const chosen = regions.find(({ id }) => id === measuredRegionId);
+  const neighbours = chosen
+    ? borders
+        .filter(({ between }) => between.includes(chosen.id))
+        .map(({ between, lengthMm }) => ({ other: between[0] === chosen.id ? between[1] : between[0], lengthMm }))
+        .sort((first, second) => second.lengthMm - first.lengthMm)
+    : [];
+  const nameOf = (id: string | null) =>
+    id === null ? 'the paper outside' : `area ${numberOf.get(id)}${ownerOf(id) ? `, ${ownerOf(id)?.name}` : ''}`;
+  return (
+    <div className="space-y-4">
+      <div className="flex flex-wrap items-center gap-3">
+        {(['a4', 'letter'] as const).map((paper) => (
+          <a
+            key={paper}
+            href={`/api/makes/${makeId}/true-size?picture=${picture.id}&paper=${paper}`}
+            target="_blank"
+            rel="noreferrer"
+            className={buttonLook()}
+          >
+            Print at true size ({paper === 'a4' ? 'A4' : 'Letter'})
+          </a>
+        ))}
+      </div>
+      {chosen ? (
+        <div className="bg-paper px-4 py-3" data-measured>
+          <h3 className="font-semibold">
+            Area {numberOf.get(chosen.id)}
+            {ownerOf(chosen.id) ? `, ${ownerOf(chosen.id)?.name}` : ', still white'}
+          </h3>
+          <p>
+            {(chosen.areaMm2 / 100).toFixed(2)} cm², {(chosen.narrowestMm ?? 0).toFixed(1)} mm where it is narrowest
+          </p>
+          <ul className="list-disc pl-6">
+            {neighbours.map(({ other, lengthMm }) => (
+              <li key={other ?? 'paper'}>
+                {lengthMm.toFixed(1)} mm along {nameOf(other)}
+              </li>
+            ))}
+          </ul>
+        </div>
+      ) : (
+        <p className="text-soft">Tap an area on the picture, or choose it here.</p>
+      )}
+      <div className="max-h-72 overflow-y-auto">
+        <table className="w-full text-left">
+          <thead className="sticky top-0 bg-bench">
+            <tr>
+              <th scope="col">Area</th>
+              <th scope="col">Element</th>
+              <th scope="col" className="text-right">
+                cm²
+              </th>
+              <th scope="col" className="text-right">
+                Narrowest mm
+              </th>
+              <th scope="col" className="text-right">
+                Neighbours
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {regions.map(({ id, areaMm2, narrowestMm }, index) => (
+              <tr key={id} className={id === measuredRegionId ? 'bg-paper font-semibold' : ''}>
+                <td>
+                  <button type="button" className="min-h-8 underline underline-offset-4" onClick={() => set({ measuredRegionId: id })}>
+                    Area {index + 1}
+                  </button>
+                </td>
+                <td>{ownerOf(id)?.name ?? 'still white'}</td>
+                <td className="text-right font-code">{(areaMm2 / 100).toFixed(2)}</td>
+                <td className="text-right font-code">{narrowestMm?.toFixed(1) ?? '–'}</td>
+                <td className="text-right font-code">{borders.filter(({ between }) => between.includes(id)).length}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,111 @@
+import type { Picture } from '#model/picture';
+import type { PictureDoubt } from '#core/picture/judge-picture';
+import { Button } from '#ui/button.tsx';
+import { ProblemNotice, ProgressNotice } from '#ui/notice.tsx';
+import type { DeskStep, DeskStore } from '../../desk-store';
+import type { MakeStore } from '../../make-store';
+import type { ReadingDesk } from '../../use-reading';
+import { CutOutPanel } from './cut-out-panel';
+import { LinesPanel } from './lines-panel';
+import { LostRegions } from './lost-regions';
+import { MeasuresPanel } from './measures-panel';
+import { MendPanel } from './mend-panel';
+
+type Props = {
+  useMake: MakeStore;
+  useDesk: DeskStore;
+  desk: ReadingDesk;
+  makeId: string;
+  picture: Picture;
+  originalPx: { widthPx: number; heightPx: number } | null;
+  onGoOn: () => void;
+};
+
+const steps: readonly { id: DeskStep; name: string }[] = [
+  { id: 'cutOut', name: 'Straighten' },
+  { id: 'lines', name: 'Lines' },
+  { id: 'mend', name: 'Mend' },
+  { id: 'measures', name: 'Measure' },
+];
+
+const doubts: Record<PictureDoubt, { message: string; remedy: string }> = {
+  noLines: {
+    message: 'Hardly any line was found on the paper.',
+    remedy: 'Under "Lines", try fainter lines; or stamp it again with more ink and scan it at 300 dots per inch.',
+  },
+  allInk: {
+    message: 'Most of the picture counts as ink.',
+    remedy: 'Is it a negative, or a dark photo? Under "Straighten", cut out the stamped part and even out the light.',
+  },
+  photograph: {
+    message: 'This looks like a photograph, not like a line image.',
+    remedy: 'Aquachrome colours black lines on paper. Bring in the stamped or printed lines instead.',
+  },
+};
+
+/** The Picture station: how the picture is cut out, which lines and areas were found in it, and what the maker mends. */
+export function PictureStation({ useMake, useDesk, desk, makeId, picture, originalPx, onGoOn }: Props) {
+  const { step, set } = useDesk();
+  const { finding, doubt } = desk;
+  const regions = picture.regionMap?.regions ?? [];
+  const isFound = picture.regionMap !== undefined;
+  return (
+    <section aria-labelledby="picture-heading" className="space-y-4">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-6">
+        <h2 id="picture-heading" className="text-2xl">
+          {picture.name}
+        </h2>
+        <p className="text-soft" data-size>
+          {Math.round(picture.widthMm)} × {Math.round(picture.heightMm)} mm
+        </p>
+      </div>
+      {isFound && (
+        <div className="flex flex-wrap items-center justify-between gap-4">
+          <p>
+            <strong data-area-count>{regions.length}</strong> closed areas
+            {picture.regionMap?.cues?.length ? `, ${picture.regionMap.cues.length} patches of hatching or dots` : ''}
+          </p>
+          {regions.length > 0 && (
+            <Button weight="main" onClick={onGoOn}>
+              Gather the elements
+            </Button>
+          )}
+        </div>
+      )}
+      {finding && 'share' in finding && <ProgressNotice words={finding.stage} share={finding.share} />}
+      {finding && 'problem' in finding && (
+        <ProblemNotice problem={finding.problem}>
+          <Button onClick={() => desk.readAgain(desk.reading)}>Find the areas again</Button>
+        </ProblemNotice>
+      )}
+      {doubt && <ProblemNotice problem={{ code: doubt, ...doubts[doubt] }} />}
+      {isFound && regions.length === 0 && !doubt && (
+        <ProblemNotice
+          problem={{
+            code: 'no-areas',
+            message: 'No closed area was found.',
+            remedy: 'Under "Mend", close the openings of the lines; under "Lines", try fainter lines or wider breaks.',
+          }}
+        />
+      )}
+      <LostRegions useMake={useMake} picture={picture} />
+      <nav aria-label="Work on the picture" className="flex flex-wrap gap-1 border-b-2 border-ink">
+        {steps.map(({ id, name }) => (
+          <button
+            key={id}
+            type="button"
+            aria-pressed={step === id}
+            className={`min-h-11 px-4 font-semibold ${step === id ? 'bg-ink text-paper' : 'hover:bg-paper'}`}
+            onClick={() => set({ step: id, penDownAt: null, said: '' })}
+          >
+            {name}
+          </button>
+        ))}
+      </nav>
+      {step === 'cutOut' && <CutOutPanel useDesk={useDesk} desk={desk} picture={picture} originalPx={originalPx} />}
+      {step === 'lines' && <LinesPanel useDesk={useDesk} desk={desk} picture={picture} />}
+      {step === 'mend' && <MendPanel useDesk={useDesk} desk={desk} picture={picture} />}
+      {step === 'measures' && <MeasuresPanel useDesk={useDesk} makeId={makeId} picture={picture} />}
+    </section>
+  );
+}

@@ -1,0 +1,90 @@
+import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
+import type { OriginalPlace, Preparation } from '#model/preparation';
+import { useFit } from './use-fit';
+
+type Props = {
+  /** Address of a small copy of the original. */
+  preview: string;
+  originalWidthPx: number;
+  originalHeightPx: number;
+  corners: Preparation['corners'];
+  /** The ends of the ruler, or null while none is laid. */
+  ruler: readonly [OriginalPlace, OriginalPlace] | null;
+  onCorners: (corners: Preparation['corners']) => void;
+  onRuler: (ends: [OriginalPlace, OriginalPlace]) => void;
+};
+
+const cornerNames = ['Left top corner', 'Right top corner', 'Right bottom corner', 'Left bottom corner'] as const;
+const rulerNames = ['Start of the ruler', 'End of the ruler'] as const;
+const steps: Record<string, OriginalPlace> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+const limit = (share: number) => Math.max(-0.5, Math.min(1.5, share));
+
+/** The original with the four corners of what is cut out of it, and a ruler; each end is moved by hand or by keys. */
+export function CutOutView({ preview, originalWidthPx, originalHeightPx, corners, ruler, onCorners, onRuler }: Props) {
+  const stage = useRef<HTMLDivElement>(null);
+  const sheet = useRef<HTMLDivElement>(null);
+  const { width, height } = useFit(stage, originalWidthPx, originalHeightPx, { wide: 44, narrow: 30 });
+  const moveCorner = (index: number, place: OriginalPlace) =>
+    onCorners(corners.map((corner, own) => (own === index ? place : corner)) as Preparation['corners']);
+  const moveEnd = (index: number, place: OriginalPlace) => {
+    if (ruler) onRuler(index === 0 ? [place, ruler[1]] : [ruler[0], place]);
+  };
+  const px = ([x, y]: OriginalPlace) => `${x * width},${y * height}`;
+
+  const handle = (name: string, [x, y]: OriginalPlace, look: string, onMove: (place: OriginalPlace) => void) => (
+    <button
+      key={name}
+      type="button"
+      aria-label={`${name}: arrow keys move it, with Shift by more`}
+      className={`absolute size-11 -translate-x-1/2 -translate-y-1/2 cursor-move touch-none ${look}`}
+      style={{ left: x * width, top: y * height }}
+      onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
+      onPointerMove={(event: PointerEvent<HTMLButtonElement>) => {
+        const box = sheet.current?.getBoundingClientRect();
+        if (!box || !event.currentTarget.hasPointerCapture(event.pointerId)) return;
+        onMove([limit((event.clientX - box.left) / box.width), limit((event.clientY - box.top) / box.height)]);
+      }}
+      onKeyDown={(event: KeyboardEvent) => {
+        const step = steps[event.key];
+        if (!step) return;
+        event.preventDefault();
+        const reach = event.shiftKey ? 20 : 2;
+        onMove([limit(x + (step[0] * reach) / originalWidthPx), limit(y + (step[1] * reach) / originalHeightPx)]);
+      }}
+    >
+      <span className="pointer-events-none absolute inset-[13px] rounded-full border-4 border-paper bg-accent shadow" />
+    </button>
+  );
+
+  const [leftTop, rightTop, rightBottom, leftBottom] = corners;
+  const between = (from: OriginalPlace, to: OriginalPlace, share: number): OriginalPlace => [
+    from[0] + (to[0] - from[0]) * share,
+    from[1] + (to[1] - from[1]) * share,
+  ];
+  return (
+    <div ref={stage} className="flex h-full min-h-[48dvh] w-full items-center justify-center lg:min-h-80" data-cut-out>
+      <div ref={sheet} className="relative shadow-[0_2px_14px_rgb(0_0_0/0.28)]" style={{ width, height }}>
+        <img src={preview} alt="The original as it came in" className="block size-full" draggable={false} />
+        <svg className="pointer-events-none absolute inset-0 size-full overflow-visible" aria-hidden="true">
+          <path
+            fillRule="evenodd"
+            d={`M${-width} ${-height}H${2 * width}V${2 * height}H${-width}ZM${px(leftTop)}L${px(rightTop)}L${px(rightBottom)}L${px(leftBottom)}Z`}
+            fill="#ffffff"
+            fillOpacity={0.62}
+            clipPath="inset(0)"
+          />
+          {[1, 2, 3].map((quarter) => (
+            <g key={quarter} stroke="#005f69" strokeWidth={1} strokeOpacity={0.6}>
+              <polyline points={`${px(between(leftTop, leftBottom, quarter / 4))} ${px(between(rightTop, rightBottom, quarter / 4))}`} />
+              <polyline points={`${px(between(leftTop, rightTop, quarter / 4))} ${px(between(leftBottom, rightBottom, quarter / 4))}`} />
+            </g>
+          ))}
+          <polygon points={corners.map(px).join(' ')} fill="none" stroke="#005f69" strokeWidth={3} />
+          {ruler && <polyline points={ruler.map(px).join(' ')} stroke="#000" strokeWidth={3} strokeDasharray="10 3" />}
+        </svg>
+        {corners.map((corner, index) => handle(cornerNames[index] as string, corner, 'rounded-full', (place) => moveCorner(index, place)))}
+        {ruler?.map((end, index) => handle(rulerNames[index] as string, end, 'rotate-45', (place) => moveEnd(index, place)))}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,181 @@
+import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRef } from 'react';
+import { useFit } from './use-fit';
+
+type Place = [number, number];
+
+export type MendMark = {
+  id: string;
+  points: readonly Place[];
+  look: 'proposal' | 'line' | 'closing' | 'divide' | 'rub';
+  isMarked?: boolean;
+};
+
+type Props = {
+  widthMm: number;
+  heightMm: number;
+  widthPx: number;
+  heightPx: number;
+  lines: ImageBitmap;
+  /** Greys of the regions, drawn under the lines; null while they are not known. */
+  shades: ImageData | null;
+  marks: readonly MendMark[];
+  /** Boxes round the illustrator's marks: left, top, width, height in mm. */
+  cueBoxes: readonly (readonly [number, number, number, number])[];
+  /** Where the keyboard's pen stands, in mm, and where it was put down. */
+  crosshair: Place;
+  penDownAt: Place | null;
+  label: string;
+  onCrosshair: (place: Place) => void;
+  onTap: (place: Place) => void;
+  onStroke: (points: Place[]) => void;
+  /** The keyboard's pen goes down or up. */
+  onPen: () => void;
+  /** Places under a moving hand, for the loupe. */
+  onHover: (place: Place) => void;
+  children?: ReactNode;
+};
+
+/** A hand that moves less than this, in CSS px, has tapped. */
+const tapPx = 7;
+
+const looks: Record<MendMark['look'], { stroke: string; dash?: string; widthPx: number }> = {
+  proposal: { stroke: '#005f69', dash: '7 6', widthPx: 3 },
+  line: { stroke: '#000', widthPx: 3 },
+  closing: { stroke: '#005f69', widthPx: 3 },
+  divide: { stroke: '#005f69', dash: '2 5', widthPx: 3 },
+  rub: { stroke: '#fff', widthPx: 8 },
+};
+
+const steps: Record<string, Place> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+
+/** The picture while its lines are mended: regions in greys, mends and proposals drawn over it, a pen for hand and keys. */
+export function MendView(props: Props) {
+  const { widthMm, heightMm, widthPx, heightPx, lines, shades, marks, cueBoxes, crosshair, penDownAt, label } = props;
+  const stage = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const drawn = useRef<Place[] | null>(null);
+  const trail = useRef<SVGPolylineElement>(null);
+  const { width, height } = useFit(stage, widthPx, heightPx, { wide: 20, narrow: 8 });
+
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d');
+    if (!canvas.current || !context || width === 0) return;
+    const density = Math.min(2, window.devicePixelRatio || 1);
+    canvas.current.width = width * density;
+    canvas.current.height = height * density;
+    context.fillStyle = '#fff';
+    context.fillRect(0, 0, canvas.current.width, canvas.current.height);
+    context.imageSmoothingQuality = 'high';
+    if (shades) {
+      const sheet = new OffscreenCanvas(shades.width, shades.height);
+      sheet.getContext('2d')?.putImageData(shades, 0, 0);
+      context.drawImage(sheet, 0, 0, canvas.current.width, canvas.current.height);
+    }
+    context.globalCompositeOperation = 'multiply';
+    context.drawImage(lines, 0, 0, canvas.current.width, canvas.current.height);
+  }, [lines, shades, width, height]);
+
+  const placeOf = (event: PointerEvent<HTMLElement>): Place => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return [((event.clientX - box.left) / box.width) * widthMm, ((event.clientY - box.top) / box.height) * heightMm];
+  };
+  const pxOf = (points: readonly Place[]) => points.map(([x, y]) => `${(x / widthMm) * width},${(y / heightMm) * height}`).join(' ');
+  const onKeyDown = (event: KeyboardEvent) => {
+    const step = steps[event.key];
+    if (step) {
+      const reach = event.shiftKey ? 5 : event.altKey ? 0.2 : 1;
+      props.onCrosshair([
+        Math.max(0, Math.min(widthMm, crosshair[0] + step[0] * reach)),
+        Math.max(0, Math.min(heightMm, crosshair[1] + step[1] * reach)),
+      ]);
+    } else if (event.key === 'Enter') props.onTap(crosshair);
+    else if (event.key === ' ') props.onPen();
+    else return;
+    event.preventDefault();
+  };
+  const showTrail = () => trail.current?.setAttribute('points', pxOf(drawn.current ?? []));
+
+  return (
+    <div ref={stage} className="relative flex h-full min-h-[48dvh] w-full items-center justify-center lg:min-h-80">
+      <div className="relative bg-paper shadow-[0_2px_14px_rgb(0_0_0/0.28)]" style={{ width, height }}>
+        <div
+          role="application"
+          aria-label={label}
+          // biome-ignore lint/a11y/noNoninteractiveTabindex: an application takes the keys of its picture.
+          tabIndex={0}
+          data-mend-view
+          className="block size-full cursor-crosshair touch-none"
+          onKeyDown={onKeyDown}
+          onPointerDown={(event) => {
+            if (event.button !== 0) return;
+            event.currentTarget.setPointerCapture(event.pointerId);
+            drawn.current = [placeOf(event)];
+          }}
+          onPointerMove={(event) => {
+            const place = placeOf(event);
+            props.onHover(place);
+            if (!drawn.current) return;
+            drawn.current.push(place);
+            showTrail();
+          }}
+          onPointerUp={() => {
+            const points = drawn.current ?? [];
+            drawn.current = null;
+            showTrail();
+            const first = points[0];
+            if (!first) return;
+            const pxPerMm = width / widthMm;
+            const isTap = points.every(([x, y]) => Math.hypot(x - first[0], y - first[1]) * pxPerMm < tapPx);
+            if (isTap) props.onTap(first);
+            else props.onStroke(points);
+          }}
+          onPointerCancel={() => {
+            drawn.current = null;
+            showTrail();
+          }}
+        >
+          <canvas ref={canvas} className="block size-full" />
+        </div>
+        <svg className="pointer-events-none absolute inset-0 size-full" aria-hidden="true">
+          {cueBoxes.map(([x, y, boxWidth, boxHeight]) => (
+            <rect
+              key={`${x} ${y} ${boxWidth}`}
+              x={(x / widthMm) * width - 4}
+              y={(y / heightMm) * height - 4}
+              width={(boxWidth / widthMm) * width + 8}
+              height={(boxHeight / heightMm) * height + 8}
+              fill="none"
+              stroke="#595959"
+              strokeWidth={1.5}
+              strokeDasharray="1 4"
+              strokeLinecap="round"
+              data-cue
+            />
+          ))}
+          {marks.map(({ id, points, look, isMarked }) => (
+            <g key={id} data-mark={look}>
+              {look !== 'rub' && (
+                <polyline points={pxOf(points)} fill="none" stroke="#fff" strokeWidth={isMarked ? 11 : 6} strokeLinecap="round" />
+              )}
+              <polyline
+                points={pxOf(points)}
+                fill="none"
+                stroke={looks[look].stroke}
+                strokeWidth={isMarked ? 6 : looks[look].widthPx}
+                strokeDasharray={looks[look].dash}
+                strokeLinecap="round"
+              />
+            </g>
+          ))}
+          <polyline ref={trail} fill="none" stroke="#005f69" strokeWidth={4} strokeLinecap="round" />
+          {penDownAt && <polyline points={pxOf([penDownAt, crosshair])} fill="none" stroke="#005f69" strokeWidth={4} />}
+          <g transform={`translate(${(crosshair[0] / widthMm) * width} ${(crosshair[1] / heightMm) * height})`}>
+            <path d="M-13 0H-4M4 0H13M0 -13V-4M0 4V13" stroke="#fff" strokeWidth={5} />
+            <path d="M-13 0H-4M4 0H13M0 -13V-4M0 4V13" stroke="#005f69" strokeWidth={2} />
+          </g>
+        </svg>
+        {props.children}
+      </div>
+    </div>
+  );
+}

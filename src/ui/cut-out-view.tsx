@@ -68,10 +68,9 @@ export function CutOutView({ preview, originalWidthPx, originalHeightPx, corners
         <svg className="pointer-events-none absolute inset-0 size-full overflow-visible" aria-hidden="true">
           <path
             fillRule="evenodd"
-            d={`M${-width} ${-height}H${2 * width}V${2 * height}H${-width}ZM${px(leftTop)}L${px(rightTop)}L${px(rightBottom)}L${px(leftBottom)}Z`}
+            d={`M0 0H${width}V${height}H0ZM${px(leftTop)}L${px(rightTop)}L${px(rightBottom)}L${px(leftBottom)}Z`}
             fill="#ffffff"
             fillOpacity={0.62}
-            clipPath="inset(0)"
           />
           {[1, 2, 3].map((quarter) => (
             <g key={quarter} stroke="#005f69" strokeWidth={1} strokeOpacity={0.6}>

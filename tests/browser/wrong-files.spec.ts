@@ -7,7 +7,7 @@ const svg = (inner: string, before = '') =>
 const hugeHeader = Buffer.from('89504e470d0a1a0a0000000d4948445200009c4000009c40080000000058f6b31b', 'hex');
 
 const wrong: [string, string, Buffer | null, RegExp][] = [
-  ['text named .png', 'letter.png', Buffer.from('Dear badger'), /not an SVG, PNG or JPEG/],
+  ['text named .png', 'letter.png', Buffer.from('Dear badger'), /not an SVG, PNG, JPEG, WebP or TIFF/],
   ['0 bytes', 'nothing.png', Buffer.alloc(0), /empty/],
   ['60 MB', 'large.jpg', null, /60 MB; 40 MB fit/],
   ['an SVG with script', 'script.svg', svg('<script>document.title = "run"</script>'), /holds script/],

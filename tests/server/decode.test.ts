@@ -9,8 +9,8 @@ const square = '<rect x="20" y="10" width="60" height="30" fill="none" stroke="#
 
 const refused: [string, Buffer, RegExp][] = [
   ['an empty file', Buffer.alloc(0), /empty/],
-  ['text with a picture’s name', Buffer.from('Dear badger, the balloon leaves at noon.'), /not an SVG, PNG or JPEG/],
-  ['a page', Buffer.from('<!doctype html><html><body><svg/></body></html>'), /not an SVG, PNG or JPEG/],
+  ['text with a picture’s name', Buffer.from('Dear badger, the balloon leaves at noon.'), /not an SVG, PNG, JPEG, WebP or TIFF/],
+  ['a page', Buffer.from('<!doctype html><html><body><svg/></body></html>'), /not an SVG, PNG, JPEG, WebP or TIFF/],
   ['script', svg('<script>fetch("/api/makes")</script>'), /script/],
   ['a handler', svg('<path onload="alert(1)" d="M0 0h9"/>'), /script/],
   ['a link that is script', svg('<a href="javascript:alert(1)"><path d="M0 0h9"/></a>'), /script/],

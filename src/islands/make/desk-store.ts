@@ -9,7 +9,10 @@ export type DeskStep = 'cutOut' | 'lines' | 'mend' | 'measures';
 export type DeskState = {
   step: DeskStep;
   tool: MendTool;
-  crosshair: PlaceMm;
+  /** Where the keyboard's pen stands; null: in the middle of the picture. */
+  crosshair: PlaceMm | null;
+  /** Where the loupe looks: under the hand, or at the pen. */
+  loupeAt: PlaceMm | null;
   penDownAt: PlaceMm | null;
   /** Number of the proposal the panel points at. */
   markedProposal: number | null;
@@ -28,7 +31,8 @@ export function createDeskStore(): DeskStore {
   return create<DeskState>()((set) => ({
     step: 'mend',
     tool: 'line',
-    crosshair: [10, 10],
+    crosshair: null,
+    loupeAt: null,
     penDownAt: null,
     markedProposal: null,
     measuredRegionId: null,

@@ -51,7 +51,8 @@ const takeReachMm = 1.8;
 /** The picture at its own station: cut out, read, mended and measured. */
 export function PictureDesk({ useDesk, desk, picture, raster, originalPx }: Props) {
   const state = useDesk();
-  const { step, tool, crosshair, penDownAt, set } = state;
+  const { step, tool, penDownAt, set } = state;
+  const crosshair: PlaceMm = state.crosshair ?? [picture.widthMm / 2, picture.heightMm / 2];
   const chosen = step === 'measures' ? state.measuredRegionId : null;
   const shades = useMemo(
     () => (raster.labels && picture.regionMap && step !== 'lines' ? shadesOf(picture, raster.labels, chosen) : null),
@@ -101,7 +102,7 @@ export function PictureDesk({ useDesk, desk, picture, raster, originalPx }: Prop
   const use = async (points: PlaceMm[]) => {
     const first = points[0];
     if (!first) return;
-    set({ crosshair: points.at(-1) ?? first });
+    set({ crosshair: points.at(-1) ?? first, loupeAt: points.at(-1) ?? first });
     if (step === 'measures') return choose(points.at(-1) ?? first);
     if (step !== 'mend') return;
     if (points.length === 1) {
@@ -137,10 +138,8 @@ export function PictureDesk({ useDesk, desk, picture, raster, originalPx }: Prop
         crosshair={crosshair}
         penDownAt={penDownAt}
         label={`${picture.name}: arrow keys move the pen, Enter taps, Space puts the pen down and lifts it`}
-        onCrosshair={(place) => set({ crosshair: place })}
-        onHover={(place) => {
-          if (step === 'lines') set({ crosshair: place });
-        }}
+        onCrosshair={(place) => set({ crosshair: place, loupeAt: place })}
+        onHover={(place) => set({ loupeAt: place })}
         onTap={(place) => void use([place])}
         onStroke={(points) => void use(points)}
         onPen={() => {

@@ -1,5 +1,5 @@
 import { ImageUp } from 'lucide-react';
-import { type DragEvent, type FormEvent, useState } from 'react';
+import { type DragEvent, type FormEvent, useEffect, useEffectEvent, useState } from 'react';
 import { mostOriginalBytes, type OriginalAnswer } from '#model/api/originals';
 import type { Problem } from '#model/api/problem';
 import { formatLength, type LengthUnit, readLengthMm } from '#core/card/lengths';
@@ -8,6 +8,7 @@ import { Button } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import { bringIn, startMake } from './bring-in';
+import { PreviewWithRuler, type RulerEnds, rulerShare } from './preview-with-ruler';
 
 type Brought = { file: File; original: OriginalAnswer };
 
@@ -30,6 +31,8 @@ function nameFromFile(fileName: string): string {
   );
 }
 
+const accepted = '.svg,.png,.jpg,.jpeg,.webp,.tif,.tiff,image/svg+xml,image/png,image/jpeg,image/webp,image/tiff';
+
 /** New make: a line image and how wide it is on paper. */
 export function NewMake() {
   const [brought, setBrought] = useState<Brought | null>(null);
@@ -41,6 +44,8 @@ export function NewMake() {
   const [unit, setUnit] = useState<LengthUnit>('mm');
   const [tried, setTried] = useState(false);
   const [starting, setStarting] = useState(false);
+  const [rulerEnds, setRulerEnds] = useState<RulerEnds | null>(null);
+  const [rulerLength, setRulerLength] = useState('');
   const widthMm = readLengthMm(width, unit);
   const widthProblem =
     widthMm === null
@@ -52,6 +57,8 @@ export function NewMake() {
   const take = async (file: File | undefined) => {
     if (!file) return;
     setBrought(null);
+    setRulerEnds(null);
+    setRulerLength('');
     const tooLarge = fileTooLarge(file);
     setProblem(tooLarge);
     if (tooLarge) return;
@@ -67,6 +74,17 @@ export function NewMake() {
       setReading(false);
     }
   };
+  const takePasted = useEffectEvent((event: ClipboardEvent) => {
+    const file = [...(event.clipboardData?.files ?? [])][0];
+    if (!file) return;
+    event.preventDefault();
+    void take(file);
+  });
+  useEffect(() => {
+    const onPaste = (event: ClipboardEvent) => takePasted(event);
+    window.addEventListener('paste', onPaste);
+    return () => window.removeEventListener('paste', onPaste);
+  }, []);
   const onDrop = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);
@@ -108,10 +126,11 @@ export function NewMake() {
         >
           {brought ? (
             <figure className="w-full max-w-md">
-              <img
+              <PreviewWithRuler
                 src={`/api/originals/${brought.original.sha256}/preview`}
                 alt={`Preview of ${brought.file.name}`}
-                className="mx-auto max-h-[26rem] w-full object-contain"
+                ends={rulerEnds}
+                onEnds={setRulerEnds}
               />
               <Ruler words={widthMm === null ? 'how wide on paper?' : formatLength(widthMm, unit)} />
               <figcaption className="mt-2 flex flex-wrap items-center justify-between gap-3 text-sm">
@@ -123,8 +142,15 @@ export function NewMake() {
             <div className="text-center">
               <ImageUp size={44} strokeWidth={1.5} className="mx-auto" aria-hidden="true" />
               <p className="mt-3 font-display text-xl font-semibold">{reading ? 'Reading the picture …' : 'Drop a line image here'}</p>
-              <p className="mb-4 mt-1 text-soft">Black lines on white: SVG, PNG or JPEG, up to 40 MB.</p>
-              <PickFile onPick={take}>Choose a file</PickFile>
+              <p className="mb-4 mt-1 text-soft">
+                Or paste it. Lines on paper, scanned or photographed: PNG, JPEG, WebP, TIFF or SVG, up to 40 MB.
+              </p>
+              <div className="flex flex-wrap justify-center gap-3">
+                <PickFile onPick={take}>Choose a file</PickFile>
+                <PickFile onPick={take} camera>
+                  Take a photo
+                </PickFile>
+              </div>
             </div>
           )}
         </section>
@@ -140,7 +166,7 @@ export function NewMake() {
           <div className="flex items-start gap-3">
             <Field
               label="How wide is it on paper?"
-              hint="The whole picture from its left to its right edge."
+              hint={brought?.original.widthMm ? 'Read from the file.' : 'The whole picture from its left to its right edge.'}
               className="flex-1"
               inputMode="text"
               value={width}
@@ -157,6 +183,33 @@ export function NewMake() {
               ))}
             </fieldset>
           </div>
+          {brought &&
+            (rulerEnds ? (
+              <Field
+                label="Or: the ruler is so long on paper"
+                hint="Lay its two ends on something you know the length of."
+                placeholder={unit === 'mm' ? '50' : '2'}
+                value={rulerLength}
+                onChange={(event) => {
+                  setRulerLength(event.target.value);
+                  const lengthMm = readLengthMm(event.target.value, unit);
+                  const across = rulerShare(rulerEnds, brought.original);
+                  if (lengthMm !== null && across > 0.01) setWidth(formatLength(lengthMm / across, unit));
+                }}
+              />
+            ) : (
+              <Button
+                onClick={() =>
+                  setRulerEnds([
+                    [0.2, 0.5],
+                    [0.8, 0.5],
+                  ])
+                }
+              >
+                Not known? Lay a ruler on it
+              </Button>
+            ))}
+          {brought?.original.note && <p role="status">{brought.original.note}</p>}
           <Button type="submit" weight="main" disabled={!brought || starting} className="w-full">
             {starting ? 'Starting …' : 'Start this make'}
           </Button>
@@ -167,13 +220,14 @@ export function NewMake() {
   );
 }
 
-function PickFile({ onPick, children }: { onPick: (file: File | undefined) => void; children: string }) {
+function PickFile({ onPick, camera = false, children }: { onPick: (file: File | undefined) => void; camera?: boolean; children: string }) {
   return (
     <label className="inline-flex min-h-11 items-center rounded-sm border-2 border-ink bg-paper px-4 py-2 font-semibold focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-accent hover:bg-bench">
       {children}
       <input
         type="file"
-        accept=".svg,.png,.jpg,.jpeg,image/svg+xml,image/png,image/jpeg"
+        accept={camera ? 'image/*' : accepted}
+        capture={camera ? 'environment' : undefined}
         className="sr-only"
         onChange={(event) => {
           onPick(event.target.files?.[0]);

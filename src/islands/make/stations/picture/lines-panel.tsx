@@ -14,7 +14,7 @@ const boldest = 0.75;
 
 /** Which ink counts as line: fainter or bolder, how small a speck, how wide a break. */
 export function LinesPanel({ useDesk, desk, picture }: Props) {
-  const { crosshair } = useDesk();
+  const { loupeAt } = useDesk();
   const kept = desk.reading.settings;
   const [settings, setSettings] = useState<LineSettings>(kept);
   const keptKey = JSON.stringify(kept);
@@ -24,47 +24,49 @@ export function LinesPanel({ useDesk, desk, picture }: Props) {
   const change = (part: Partial<LineSettings>) => setSettings((before) => ({ ...before, ...part }));
 
   return (
-    <div className="space-y-4">
-      <Loupe reader={desk.reader} picture={picture} settings={settings} at={crosshair} />
-      <Slider
-        label="Lines"
-        ends={['fainter ones too', 'only bold ones']}
-        value={settings.depthShare}
-        least={faintest}
-        most={boldest}
-        step={0.01}
-        words={`${Math.round((100 * (settings.depthShare - faintest)) / (boldest - faintest))} of 100`}
-        onChange={(depthShare) => change({ depthShare })}
-      />
-      <Slider
-        label="Specks left out"
-        ends={['none', 'large ones']}
-        value={settings.leastSpeckMm2}
-        least={0}
-        most={0.5}
-        step={0.01}
-        words={`under ${settings.leastSpeckMm2.toFixed(2)} mm²`}
-        onChange={(leastSpeckMm2) => change({ leastSpeckMm2 })}
-      />
-      <Slider
-        label="Breaks closed by themselves"
-        ends={['none', '2 mm']}
-        value={settings.maxGapMm}
-        least={0}
-        most={2}
-        step={0.1}
-        words={`up to ${settings.maxGapMm.toFixed(1)} mm`}
-        onChange={(maxGapMm) => change({ maxGapMm })}
-      />
-      <label className="flex min-h-11 items-center gap-3">
-        <input
-          type="checkbox"
-          checked={settings.readMarks}
-          onChange={(event) => change({ readMarks: event.target.checked })}
-          className="size-5 accent-accent"
+    <div className="grid gap-x-6 gap-y-4 xl:grid-cols-2">
+      <Loupe reader={desk.reader} picture={picture} settings={settings} at={loupeAt ?? [picture.widthMm / 2, picture.heightMm / 2]} />
+      <div className="space-y-4">
+        <Slider
+          label="Lines"
+          ends={['fainter ones too', 'only bold ones']}
+          value={settings.depthShare}
+          least={faintest}
+          most={boldest}
+          step={0.01}
+          words={`${Math.round((100 * (settings.depthShare - faintest)) / (boldest - faintest))} of 100`}
+          onChange={(depthShare) => change({ depthShare })}
         />
-        Hatching and dots say where the dark goes; they divide nothing
-      </label>
+        <Slider
+          label="Specks left out"
+          ends={['none', 'large ones']}
+          value={settings.leastSpeckMm2}
+          least={0}
+          most={0.5}
+          step={0.01}
+          words={`under ${settings.leastSpeckMm2.toFixed(2)} mm²`}
+          onChange={(leastSpeckMm2) => change({ leastSpeckMm2 })}
+        />
+        <Slider
+          label="Breaks closed by themselves"
+          ends={['none', '2 mm']}
+          value={settings.maxGapMm}
+          least={0}
+          most={2}
+          step={0.1}
+          words={`up to ${settings.maxGapMm.toFixed(1)} mm`}
+          onChange={(maxGapMm) => change({ maxGapMm })}
+        />
+        <label className="flex min-h-11 items-center gap-3">
+          <input
+            type="checkbox"
+            checked={settings.readMarks}
+            onChange={(event) => change({ readMarks: event.target.checked })}
+            className="size-5 accent-accent"
+          />
+          Hatching and dots say where the dark goes; they divide nothing
+        </label>
+      </div>
       <div className="flex flex-wrap gap-3">
         <Button weight="main" disabled={!isChanged} onClick={() => desk.readAgain({ ...desk.reading, settings })}>
           Read the lines like this

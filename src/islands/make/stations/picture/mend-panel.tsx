@@ -30,7 +30,7 @@ const lengthOf = ({ from, to }: { from: readonly [number, number]; to: readonly 
 
 /** Mending: tools that work by a tap, a stroke or keys; openings to be closed; and what was mended so far. */
 export function MendPanel({ useDesk, desk, picture }: Props) {
-  const { tool, crosshair, set } = useDesk();
+  const { tool, loupeAt, set } = useDesk();
   const chosen = tools.find(({ id }) => id === tool);
   const { mends } = desk.reading;
   return (
@@ -58,7 +58,12 @@ export function MendPanel({ useDesk, desk, picture }: Props) {
             By keys: arrows move the pen, Enter taps, Space puts it down and lifts it. Ends snap to the lines.
           </p>
         </fieldset>
-        <Loupe reader={desk.reader} picture={picture} settings={desk.reading.settings} at={crosshair} />
+        <Loupe
+          reader={desk.reader}
+          picture={picture}
+          settings={desk.reading.settings}
+          at={loupeAt ?? [picture.widthMm / 2, picture.heightMm / 2]}
+        />
       </div>
       <div className="space-y-4">
         <div>

@@ -1,3 +1,5 @@
+import { wholeOriginal } from '#model/preparation';
+import { usualReading } from '#model/reading';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Ladder } from '#model/ladder';
@@ -70,6 +72,22 @@ const anyOperation: fc.Arbitrary<Operation> = fc.oneof(
     kind: fc.constant('setRegionMap' as const),
     pictureId: fc.constant('p1'),
     regionMap: fc.constantFrom(null, regionMap(['r1', 'r4']), regionMap(regionIds)),
+  }),
+  fc.record({
+    kind: fc.constant('setReading' as const),
+    pictureId: fc.constant('p1'),
+    reading: fc.constantFrom(null, usualReading, {
+      ...usualReading,
+      mends: [{ kind: 'paper' as const, id: 'm1', at: [3, 4] as [number, number] }],
+    }),
+  }),
+  fc.record({
+    kind: fc.constant('setPreparation' as const),
+    pictureId: fc.constant('p1'),
+    preparation: fc.constantFrom(null, { ...wholeOriginal, evenLight: true }),
+    widthMm: fc.constantFrom(50, 80),
+    heightMm: fc.constantFrom(40, 60),
+    grey: fc.constantFrom({ sha256: 'd'.repeat(64), widthPx: 500, heightPx: 400 }, { sha256: 'e'.repeat(64), widthPx: 100, heightPx: 80 }),
   }),
   fc.record({
     kind: fc.constant('addElement' as const),

@@ -1,0 +1,390 @@
+import { describe, expect, it } from 'vitest';
+import type { Picture } from '#model/picture';
+import { type Mend, type Reading, usualReading } from '#model/reading';
+import { drawn, onFrame, onStroke } from '../../../tests/drawn';
+import { seeded } from '../../../tests/seeded';
+import { chordThrough, mendFromStroke, mendFromTap, snapToInk, thinnedOut } from './gestures';
+import { greyOfRegions } from './grey-map';
+import type { BinaryImage, GreyImage } from './image';
+import { halfToneShare, judgePicture } from './judge-picture';
+import { findLines } from './lines';
+import { inheritedAssignments, matchRegions } from './match-regions';
+import { proposeMends, readLines, readRegions } from './read-picture';
+import { toRegionMap } from './region-map';
+
+const pxPerMm = 10;
+/** Two boxes side by side with a common wall at 20 mm: 10 to 20 and 20 to 30 mm wide, 10 to 30 mm high; a hole of 4 mm in the outer left wall if asked. */
+const twoBoxes = (leftHoleMm = 0) =>
+  drawn(
+    400,
+    400,
+    (x, y) =>
+      (onFrame(x, y, [100, 100, 300, 300]) || onStroke(x, y, [200, 100, 200, 300], 4)) &&
+      !(leftHoleMm > 0 && x < 120 && Math.abs(y - 200) < 5 * leftHoleMm),
+    pxPerMm,
+  );
+const withMends = (...mends: Mend[]): Reading => ({ ...usualReading, mends });
+const read = (lines: BinaryImage, ...mends: Mend[]) => readRegions(lines, withMends(...mends));
+const labelAt = ({ found }: ReturnType<typeof read>, xMm: number, yMm: number) =>
+  found.labels[Math.round(yMm * pxPerMm) * 400 + Math.round(xMm * pxPerMm)];
+
+describe('mends', () => {
+  it('join: two areas become one, as large as both', () => {
+    const apart = read(twoBoxes());
+    const joined = read(twoBoxes(), { kind: 'join', id: 'j', first: [15, 20], second: [25, 20] });
+    expect([apart.found.count, joined.found.count]).toEqual([2, 1]);
+    expect(joined.found.regions[0]?.areaPx).toBe(apart.found.regions.reduce((sum, { areaPx }) => sum + areaPx, 0));
+    expect(labelAt(joined, 15, 20)).toBe(labelAt(joined, 25, 20));
+  });
+
+  it('divide, draw a line, take a closing: a wall where there was none', () => {
+    for (const kind of ['divide', 'line', 'closing'] as const) {
+      const cut = read(twoBoxes(), {
+        kind,
+        id: 'm',
+        points: [
+          [10, 20],
+          [20, 20],
+        ],
+      });
+      expect(cut.found.count).toBe(3);
+      expect(labelAt(cut, 15, 15)).not.toBe(labelAt(cut, 15, 25));
+    }
+    expect(read(twoBoxes(4)).found.count).toBe(1);
+    expect(
+      read(twoBoxes(4), {
+        kind: 'line',
+        id: 'l',
+        points: [
+          [10, 17.5],
+          [10, 22.5],
+        ],
+      }).found.count,
+    ).toBe(2);
+  });
+
+  it('rub out: the wall goes and the areas run together; paper: an area is outside', () => {
+    expect(
+      read(twoBoxes(), {
+        kind: 'rub',
+        id: 'r',
+        points: [
+          [20, 14],
+          [20, 26],
+        ],
+        widthMm: 1.6,
+      }).found.count,
+    ).toBe(1);
+    const paper = read(twoBoxes(), { kind: 'paper', id: 'p', at: [15, 20] });
+    expect(paper.found.count).toBe(1);
+    expect(labelAt(paper, 15, 20)).toBe(0);
+  });
+
+  it('are done in the order they were made, and again the same', () => {
+    const line: Mend = {
+      kind: 'line',
+      id: 'l',
+      points: [
+        [10, 20],
+        [20, 20],
+      ],
+    };
+    const rub: Mend = {
+      kind: 'rub',
+      id: 'r',
+      points: [
+        [9, 20],
+        [21, 20],
+      ],
+      widthMm: 1,
+    };
+    expect(read(twoBoxes(), line, rub).found.count).not.toBe(read(twoBoxes(), rub, line).found.count);
+    expect([...read(twoBoxes(), line).found.labels]).toEqual([...read(twoBoxes(), line).found.labels]);
+  });
+
+  it('places beyond the picture do no harm', () => {
+    expect(read(twoBoxes(), { kind: 'join', id: 'j', first: [-5, 20], second: [900, 20] }).found.count).toBe(2);
+    expect(
+      read(twoBoxes(), {
+        kind: 'line',
+        id: 'l',
+        points: [
+          [-50, 5],
+          [90, 5],
+        ],
+      }).found.count,
+    ).toBeGreaterThanOrEqual(2);
+  });
+
+  it('openings are proposed until they are taken', () => {
+    const open = twoBoxes(4);
+    const [proposal] = proposeMends(open, []);
+    if (!proposal) throw new Error('nothing proposed');
+    const taken: Mend = { kind: 'closing', id: 'c', points: [proposal.from, proposal.to] };
+    expect(read(open, taken).found.count).toBe(2);
+    expect(proposeMends(open, [taken])).toEqual([]);
+  });
+});
+
+describe('measures', () => {
+  it('areas, the common wall and its length', () => {
+    const { found } = read(twoBoxes());
+    for (const { areaPx } of found.regions) expect(Math.abs(areaPx / 100 - 200)).toBeLessThan(5);
+    const wall = found.adjacency.find(({ labels }) => labels[0] === 1 && labels[1] === 2);
+    expect(Math.abs((wall?.lengthPx ?? 0) / pxPerMm - 20)).toBeLessThan(1.2);
+  });
+
+  it('a slanting wall and a round one are as long as geometry says', () => {
+    const slant = readRegions(
+      drawn(400, 400, (x, y) => onFrame(x, y, [60, 60, 340, 340]) || onStroke(x, y, [60, 100, 340, 300], 4), pxPerMm),
+      usualReading,
+    );
+    const across = slant.found.adjacency.find(({ labels }) => labels[0] > 0);
+    expect(Math.abs((across?.lengthPx ?? 0) - Math.hypot(280, 200)) / Math.hypot(280, 200)).toBeLessThan(0.06);
+    const ring = readRegions(
+      drawn(400, 400, (x, y) => Math.abs(Math.hypot(x - 200, y - 200) - 120) < 2, pxPerMm),
+      usualReading,
+    );
+    const round = ring.found.adjacency.find(({ labels }) => labels[0] === 0);
+    expect(Math.abs((round?.lengthPx ?? 0) - 2 * Math.PI * 120) / (2 * Math.PI * 120)).toBeLessThan(0.04);
+  });
+
+  it('narrowest width: that of a strip, of the neck of a dumbbell, of a disk', () => {
+    const strip = readRegions(
+      drawn(400, 200, (x, y) => onFrame(x, y, [40, 80, 360, 120]), pxPerMm),
+      usualReading,
+    );
+    expect(Math.abs((strip.narrowestPx[1] ?? 0) - 36)).toBeLessThan(2.5);
+    const dumbbell = (x: number, y: number) =>
+      Math.min(
+        Math.hypot(x - 110, y - 150) - 70,
+        Math.hypot(x - 310, y - 150) - 70,
+        Math.max(Math.abs(y - 150) - 15, Math.abs(x - 210) - 100),
+      );
+    const neck = readRegions(
+      drawn(420, 300, (x, y) => Math.abs(dumbbell(x, y)) < 2, pxPerMm),
+      usualReading,
+    );
+    expect(neck.found.count).toBe(1);
+    expect(Math.abs((neck.narrowestPx[1] ?? 0) - 26)).toBeLessThan(3);
+    const disk = readRegions(
+      drawn(300, 300, (x, y) => Math.abs(Math.hypot(x - 150, y - 150) - 80) < 2, pxPerMm),
+      usualReading,
+    );
+    expect(Math.abs((disk.narrowestPx[1] ?? 0) - 156)).toBeLessThan(5);
+  });
+
+  it('neighbours get different greys, the paper stays white', () => {
+    const pairs = [
+      [0, 1],
+      [1, 2],
+      [2, 3],
+      [1, 3],
+      [3, 4],
+    ] as const;
+    const greys = greyOfRegions(4, pairs);
+    expect(greys[0]).toBe(255);
+    for (const [first, second] of pairs) expect(greys[first]).not.toBe(greys[second]);
+  });
+});
+
+describe('a new reading', () => {
+  const picture = (regionMap: Picture['regionMap'], elements: Picture['elements']): Picture => ({
+    id: 'p',
+    name: 'Boxes',
+    widthMm: 40,
+    heightMm: 40,
+    original: { sha256: 'a'.repeat(64), mediaType: 'image/png', fileName: 'boxes.png' },
+    grey: { sha256: 'b'.repeat(64), widthPx: 400, heightPx: 400 },
+    ...(regionMap ? { regionMap } : {}),
+    elements,
+  });
+  let next = 0;
+  const options = { pxPerMm, labelMap: 'c'.repeat(64), newId: () => `region-${++next}` };
+  const first = read(twoBoxes());
+  const firstMap = toRegionMap(first, options);
+  const [leftId = '', rightId = ''] = firstMap.regions.map(({ id }) => id);
+  const kept = picture(firstMap, [{ id: 'e', name: 'Coat', regionIds: [leftId] }]);
+  const again = (result: ReturnType<typeof read>, toOld?: (x: number, y: number) => readonly [number, number]) => {
+    const match = matchRegions({ ...first.found, regions: firstMap.regions }, result.found, toOld);
+    const map = toRegionMap(result, { ...options, before: { picture: kept, match } });
+    return { match, map, idAt: (x: number, y: number) => map.regions.find(({ label }) => label === labelAt(result, x, y))?.id };
+  };
+
+  it('keeps the ids of areas that are there still', () => {
+    const { map } = again(read(twoBoxes(0.4)));
+    expect(map.regions.map(({ id }) => id)).toEqual([leftId, rightId]);
+    expect(map.lost).toEqual([]);
+  });
+
+  it('a divided area: the larger part keeps the id, the other joins its element', () => {
+    const { match, map, idAt } = again(
+      read(twoBoxes(), {
+        kind: 'divide',
+        id: 'd',
+        points: [
+          [10, 16],
+          [20, 16],
+        ],
+      }),
+    );
+    expect(idAt(15, 25)).toBe(leftId);
+    expect(idAt(25, 20)).toBe(rightId);
+    const partId = idAt(15, 13) ?? '';
+    expect(inheritedAssignments(kept, map, match)).toEqual([{ regionId: partId, elementId: 'e' }]);
+    expect(map.lost).toEqual([]);
+  });
+
+  it('joined areas: one id goes on, the other is listed with its element and where it went', () => {
+    const { map } = again(read(twoBoxes(), { kind: 'join', id: 'j', first: [15, 20], second: [25, 20] }));
+    const [goesOn] = map.regions;
+    expect([leftId, rightId]).toContain(goesOn?.id);
+    expect(map.lost).toHaveLength(1);
+    expect(map.lost?.[0]).toMatchObject({ intoId: goesOn?.id, elementId: map.lost?.[0]?.id === leftId ? 'e' : null });
+  });
+
+  it('an area that became paper is listed as such', () => {
+    const { map } = again(read(twoBoxes(), { kind: 'paper', id: 'p', at: [15, 20] }));
+    expect(map.lost).toMatchObject([{ id: leftId, elementId: 'e', intoId: null }]);
+  });
+
+  it('finds the areas again in a picture that was cut out anew', () => {
+    const moved = drawn(400, 400, (x, y) => onFrame(x, y, [60, 130, 260, 330]) || onStroke(x, y, [160, 130, 160, 330], 4), pxPerMm);
+    const { idAt } = again(read(moved), (x, y) => [x + 40, y - 30]);
+    expect(idAt(11, 23)).toBe(leftId);
+    expect(idAt(21, 23)).toBe(rightId);
+  });
+
+  it('the kept map names borders in mm and the region of every cue', () => {
+    const border = firstMap.borders?.find(({ between }) => between.includes(leftId) && between.includes(rightId));
+    expect(Math.abs((border?.lengthMm ?? 0) - 20)).toBeLessThan(1.2);
+    const hatched = drawn(
+      400,
+      400,
+      (x, y) =>
+        onFrame(x, y, [100, 100, 300, 300]) || [0, 1, 2, 3].some((one) => onStroke(x, y, [150 + 10 * one, 180, 150 + 10 * one, 220], 3)),
+      pxPerMm,
+    );
+    const map = toRegionMap(read(hatched), options);
+    expect(map.cues).toMatchObject([{ kind: 'hatching', count: 4, regionId: map.regions[0]?.id }]);
+  });
+});
+
+describe('gestures', () => {
+  const lines = twoBoxes();
+  const result = read(lines);
+  const context = {
+    lines,
+    pxPerMm,
+    labels: result.found.labels,
+    regions: toRegionMap(result, { pxPerMm, labelMap: 'c'.repeat(64), newId: () => 'r' }).regions,
+    newId: () => 'new',
+  };
+
+  it('ends of strokes snap to ink within reach and stay otherwise', () => {
+    const [x, y] = snapToInk(lines, [11, 20], pxPerMm);
+    expect(Math.abs(x - 10)).toBeLessThan(0.3);
+    expect(Math.abs(y - 20)).toBeLessThan(0.1);
+    expect(snapToInk(lines, [15, 20], pxPerMm)).toEqual([15, 20]);
+  });
+
+  it('a single tap divides by the shortest way through it', () => {
+    const chord = chordThrough(lines, [15, 22], pxPerMm);
+    if (!chord) throw new Error('no chord');
+    expect(Math.abs(Math.hypot(chord[1][0] - chord[0][0], chord[1][1] - chord[0][1]) - 9.6)).toBeLessThan(0.4);
+    const answer = mendFromTap('divide', [15, 22], context);
+    if (!('mend' in answer)) throw new Error(answer.refusal);
+    expect(read(lines, answer.mend).found.count).toBe(3);
+    expect(chordThrough(lines, [5, 5], pxPerMm)).toBeNull();
+  });
+
+  it('a tap on the wall joins, a drag does too; paper at one side is refused', () => {
+    for (const answer of [
+      mendFromTap('join', [19.5, 20], context),
+      mendFromStroke(
+        'join',
+        [
+          [15, 20],
+          [25, 20],
+        ],
+        context,
+      ),
+    ]) {
+      if (!('mend' in answer)) throw new Error(answer.refusal);
+      expect(read(lines, answer.mend).found.count).toBe(1);
+    }
+    expect(mendFromTap('join', [5, 5], context)).toHaveProperty('refusal');
+    expect(
+      mendFromStroke(
+        'join',
+        [
+          [15, 20],
+          [5, 5],
+        ],
+        context,
+      ),
+    ).toHaveProperty('refusal');
+    expect(
+      mendFromStroke(
+        'join',
+        [
+          [15, 20],
+          [16, 21],
+        ],
+        context,
+      ),
+    ).toHaveProperty('refusal');
+  });
+
+  it('a tap rubs the nearest line, and marks paper; far from a line it is refused', () => {
+    expect(mendFromTap('rub', [19, 20], context)).toMatchObject({ mend: { kind: 'rub' } });
+    expect(mendFromTap('rub', [15, 20], context)).toHaveProperty('refusal');
+    expect(mendFromTap('paper', [15, 20], context)).toMatchObject({ mend: { kind: 'paper' } });
+    expect(mendFromTap('paper', [5, 5], context)).toHaveProperty('refusal');
+  });
+
+  it('strokes keep their shape with few points', () => {
+    const wave = Array.from({ length: 200 }, (_, index): [number, number] => [index / 10, Math.sin(index / 20)]);
+    const thin = thinnedOut(wave);
+    expect(thin.length).toBeLessThan(20);
+    expect(thin[0]).toEqual(wave[0]);
+    expect(thin.at(-1)).toEqual(wave.at(-1));
+    for (const [x, y] of wave)
+      expect(
+        thin.some(
+          (_, index) => index > 0 && onStroke(x, y, [...(thin[index - 1] as [number, number]), ...(thin[index] as [number, number])], 0.41),
+        ),
+      ).toBe(true);
+  });
+});
+
+describe('what is no line image', () => {
+  const grey = (level: (x: number, y: number) => number): GreyImage => ({
+    width: 300,
+    height: 300,
+    data: Uint8Array.from({ length: 90_000 }, (_, i) => Math.max(0, Math.min(255, level(i % 300, Math.floor(i / 300))))),
+    pxPerMm,
+  });
+  const judge = (picture: GreyImage) => judgePicture(picture, findLines(picture));
+
+  it('is told: blank paper, nearly all ink, soft tones everywhere', () => {
+    const random = seeded(2);
+    expect(judge(grey(() => 250))).toBe('noLines');
+    expect(judge(grey((x, y) => (x % 60 < 12 && y % 60 < 12 ? 250 : 10)))).toBe('allInk');
+    // A made-up photograph: soft blobs of light over fur-like grain.
+    const fur = grey((x, y) => 120 + 70 * Math.sin(x / 37) * Math.cos(y / 29) + 25 * Math.sin(x / 5 + y / 7) + 30 * (random() - 0.5));
+    expect(judge(fur)).toBe('photograph');
+  });
+
+  it('is not said of line work, soft, grey or hatched', () => {
+    const ring = (x: number, y: number) => Math.abs(Math.hypot(x - 150, y - 150) - 100);
+    expect(judge(grey((x, y) => 235 - 200 * Math.max(0, Math.min(1, 4 - ring(x, y)))))).toBeNull();
+    expect(judge(grey((x, y) => 200 - x / 4 - 90 * Math.max(0, Math.min(1, 3 - ring(x, y)))))).toBeNull();
+    const hatched = grey((x, y) => (x % 12 < 4 && y > 100 ? 20 : 245));
+    expect(halfToneShare(hatched)).toBeLessThan(0.12);
+    expect(judge(hatched)).toBeNull();
+  });
+
+  it('reading asks for the resolution', () =>
+    expect(() => readLines({ width: 3, height: 3, data: new Uint8Array(9) }, usualReading.settings)).toThrow(RangeError));
+});

@@ -40,7 +40,7 @@ test('from a dropped line image to a recipe that survives a restart of server an
   await expect(page.getByRole('heading', { name: 'teddy bear', level: 1 })).toBeVisible();
   await expect(page.getByText('64 × 64 mm')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Gather the elements' })).toBeVisible({ timeout: 30_000 });
-  const areas = Number(await page.locator('dd').nth(2).textContent());
+  const areas = Number(await page.locator('[data-area-count]').textContent());
   expect(areas).toBeGreaterThanOrEqual(7);
   await page.getByRole('button', { name: 'Gather the elements' }).click();
 

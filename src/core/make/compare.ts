@@ -21,6 +21,14 @@ function pictureDifferences(first: Picture | undefined, second: Picture | undefi
     const areas = (picture: Picture) => `${picture.regionMap?.regions.length ?? 0} areas`;
     differences.push({ what: `Areas of ${name}`, first: areas(first), second: areas(second) });
   }
+  const cutOutWords = ({ widthMm, heightMm }: Picture) => `${Math.round(widthMm)} × ${Math.round(heightMm)} mm`;
+  const cutOut = (picture: Picture) => JSON.stringify([picture.preparation ?? null, picture.grey.sha256]);
+  if (cutOut(first) !== cutOut(second))
+    differences.push({ what: `Cut-out of ${name}`, first: cutOutWords(first), second: cutOutWords(second) });
+  const readingWords = ({ reading }: Picture) => (reading ? `${reading.mends.length} mends` : 'as usual');
+  if (JSON.stringify(first.reading ?? null) !== JSON.stringify(second.reading ?? null)) {
+    differences.push({ what: `Lines of ${name}`, first: readingWords(first), second: readingWords(second) });
+  }
   const ids = new Set([...first.elements, ...second.elements].map(({ id }) => id));
   for (const id of ids) {
     const own = first.elements.find((element) => element.id === id);

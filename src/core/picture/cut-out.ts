@@ -2,13 +2,14 @@ import type { Preparation } from '#model/preparation';
 import { frameOf } from './frame';
 import { assertRaster, type GreyImage } from './image';
 
-/** Cuts a picture out of its original by four corners, bilinear; what lies beyond the original is white. */
+/** Cuts a picture out of its original by four corners, bilinear. Beyond the original its rim goes on: white beside grey paper would be
+ * taken for the paper. */
 export function cutOut(original: GreyImage, preparation: Preparation, widthPx: number, heightPx: number): GreyImage {
   assertRaster(original, 'cutOut');
   const { toOriginal } = frameOf(preparation);
   const { width, height, data } = original;
   const level = (column: number, row: number) =>
-    column < 0 || row < 0 || column >= width || row >= height ? 255 : (data[row * width + column] as number);
+    data[Math.max(0, Math.min(height - 1, row)) * width + Math.max(0, Math.min(width - 1, column))] as number;
   const result = new Uint8Array(widthPx * heightPx);
   for (let row = 0; row < heightPx; row++) {
     for (let column = 0; column < widthPx; column++) {

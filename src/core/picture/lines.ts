@@ -105,11 +105,20 @@ function cellLevels(blurred: Uint8Array, width: number, height: number): CellLev
   return { columns, rows, paper, ink, grain: (reach.sort()[reach.length >> 1] as number) / reachOfGrain };
 }
 
+/** A cell nearer to paper than this share of the way down to the ink shows its own paper: grey card on a white lid is no ink. */
+const ownPaperShare = 0.35;
+
 /** Level of the paper in every cell, closed across what is drawn on it: large solid blacks too. */
 export function paperLevels(image: GreyImage): CellLevels & { blurred: Uint8Array } {
   const blurred = blur3x3(image);
   const levels = cellLevels(blurred, image.width, image.height);
-  return { ...levels, paper: closeCells(levels.paper, levels.columns, levels.rows, closingReachCells), blurred };
+  const closed = closeCells(levels.paper, levels.columns, levels.rows, closingReachCells);
+  const darkest = Float32Array.from(levels.ink).sort()[Math.floor(levels.ink.length / 100)] as number;
+  const paper = closed.map((level, cell) => {
+    const own = levels.paper[cell] as number;
+    return level - own < ownPaperShare * (level - darkest) ? own : level;
+  });
+  return { ...levels, paper, blurred };
 }
 
 /**

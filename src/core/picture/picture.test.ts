@@ -87,6 +87,18 @@ describe('lines', () => {
     expect(findLines({ width: 90, height: 70, data: noisy }).data.reduce((sum, line) => sum + line, 0)).toBeLessThan(8);
   });
 
+  it('are no grey card on the white lid of a scanner', () => {
+    const card = (x: number, y: number) => Math.max(Math.abs(x - 150), Math.abs(y - 150)) < 110;
+    const data = Uint8Array.from({ length: 300 * 300 }, (_, i) => {
+      const [x, y] = [i % 300, Math.floor(i / 300)];
+      return card(x, y) ? (Math.abs(Math.hypot(x - 150, y - 150) - 70) < 3 ? 40 : 190) : 252;
+    });
+    const { data: lines } = findLines({ width: 300, height: 300, data });
+    expect(lines[150 * 300 + 150], 'the card is paper').toBe(0);
+    expect(lines[150 * 300 + 80], 'the ring is a line').toBe(1);
+    expect(lines[10 * 300 + 10], 'the lid is paper').toBe(0);
+  });
+
   it('tell the grain of the paper that was put in: a mean of nine has a third of it', () => {
     const random = seeded(3);
     const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());

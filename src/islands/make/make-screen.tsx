@@ -1,5 +1,5 @@
 import { Redo2, Undo2 } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
 import { progressOfPicture, type Station } from '#core/make/progress';
@@ -114,17 +114,23 @@ function LoadedMake({ make, useMake }: { make: Make; useMake: MakeStore }) {
   const desk = useReading(useMake, picture, station === 'picture', keep.kind === 'conflict');
   const originalPx = useOriginalSize(station === 'picture' ? picture : undefined);
 
+  const { giveUp } = desk;
+  const takeBack = useCallback(() => {
+    if (!giveUp()) undo();
+  }, [giveUp, undo]);
+  const isReading = desk.finding !== null && 'share' in desk.finding;
+
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
       if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
       event.preventDefault();
       if (event.shiftKey) redo();
-      else undo();
+      else takeBack();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [undo, redo]);
+  }, [takeBack, redo]);
 
   const stations = useMemo(() => (picture ? worklineOf(make, picture) : []), [make, picture]);
 
@@ -150,9 +156,9 @@ function LoadedMake({ make, useMake }: { make: Make; useMake: MakeStore }) {
             type="button"
             aria-label="Undo"
             title="Undo (Ctrl+Z)"
-            disabled={undoSteps.length === 0}
+            disabled={undoSteps.length === 0 && !isReading}
             className="grid size-11 place-items-center rounded-sm hover:bg-bench disabled:opacity-40"
-            onClick={undo}
+            onClick={takeBack}
           >
             <Undo2 size={20} aria-hidden="true" />
           </button>

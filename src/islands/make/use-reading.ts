@@ -23,6 +23,8 @@ export type ReadingDesk = {
   readAgain: (reading: Reading) => void;
   /** The picture was cut out anew: these operations say how; it is read again in the same step. */
   cutOutAnew: (operations: Operation[], mends: (reading: Reading) => Reading) => void;
+  /** Gives up a reading that is under way, as an undo of what asked for it; false when there was none. */
+  giveUp: () => boolean;
   /** A tap or stroke of a mending tool. Answers why it means nothing, or null. */
   mend: (tool: MendTool, points: PlaceMm[]) => Promise<string | null>;
 };
@@ -42,6 +44,8 @@ export function useReading(useMake: MakeStore, picture: Picture | undefined, isO
   const [proposals, setProposals] = useState<readonly Proposal[]>([]);
   const wish = useRef<Wish | null>(null);
   const running = useRef(false);
+  /** Counts the readings given up: the answer to one of them is dropped. */
+  const turn = useRef(0);
   const reading = wished ?? picture?.reading ?? usualReading;
   const needsRegions = picture !== undefined && picture.regionMap === undefined && finding === null && !isConflict;
   const isNeeded = picture !== undefined && (isOpen || needsRegions);
@@ -58,6 +62,7 @@ export function useReading(useMake: MakeStore, picture: Picture | undefined, isO
     while (wish.current) {
       const { reading: next, before } = wish.current;
       wish.current = null;
+      const ownTurn = turn.current;
       try {
         const { make, edit, record } = useMake.getState();
         const then = pictureOf(useMake);
@@ -66,12 +71,13 @@ export function useReading(useMake: MakeStore, picture: Picture | undefined, isO
         const now = before.length > 0 ? applyOperations(make, before).pictures[0] : then;
         if (!now) break;
         const result = await reader.read(now, next, (stage, share) => setFinding({ stage, share }), before.length > 0 ? then : undefined);
+        if (ownTurn !== turn.current) continue;
         setDoubt(result.doubt);
         if (isFirst) record(...before, ...result.operations);
         else edit(...before, ...result.operations);
         setFinding(null);
       } catch (error) {
-        setFinding({ problem: problemToShow(error) });
+        if (ownTurn === turn.current) setFinding({ problem: problemToShow(error) });
       }
     }
     running.current = false;
@@ -107,6 +113,15 @@ export function useReading(useMake: MakeStore, picture: Picture | undefined, isO
     };
   }, [reader, isOpen, settled]);
 
+  const giveUp = useCallback(() => {
+    // The first reading is nobody's step.
+    if (!running.current || pictureOf(useMake)?.regionMap === undefined) return false;
+    turn.current++;
+    wish.current = null;
+    setWished(null);
+    setFinding(null);
+    return true;
+  }, [useMake]);
   const readAgain = useCallback((next: Reading) => ask({ reading: next, before: [] }), [ask]);
   const cutOutAnew = useCallback(
     (operations: Operation[], mends: (reading: Reading) => Reading) =>
@@ -125,5 +140,5 @@ export function useReading(useMake: MakeStore, picture: Picture | undefined, isO
     [reader, reading, readAgain, useMake],
   );
 
-  return { finding, doubt, reading, proposals, reader, readAgain, cutOutAnew, mend };
+  return { finding, doubt, reading, proposals, reader, readAgain, cutOutAnew, giveUp, mend };
 }

@@ -1,0 +1,225 @@
+import type { Page } from '@playwright/test';
+import { renderScan } from '../../demo/scan';
+import type { KeptMake } from '../../src/model/api/makes';
+import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
+import { goTo, tap } from './picture';
+
+test.use({ hasTouch: true });
+
+/** 80 x 60 mm: a coat whose left side has a break of 2 mm, with a button; a pocket left open at its top by 6 mm; hatching in the pocket. */
+const drawing = Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 80 60"><g fill="none" stroke="#000" stroke-width="0.6">
+  <path d="M10 29V10H38V50H10V31"/><circle cx="24" cy="20" r="5"/>
+  <path d="M55 12H46V50H70V12H61"/><path d="M52 38l6 6M53.2 36.8l6 6M54.4 35.6l6 6M55.6 34.4l6 6"/></g></svg>`);
+const turnDeg = 3;
+/** The sheet of the scan has grown to hold the turn; straightened, the drawing lies in its middle. */
+const sheet = {
+  width: 80 * Math.cos(Math.PI / 60) + 60 * Math.sin(Math.PI / 60),
+  height: 60 * Math.cos(Math.PI / 60) + 80 * Math.sin(Math.PI / 60),
+};
+const share = (xMm: number, yMm: number): [number, number] => [
+  (xMm + (sheet.width - 80) / 2) / sheet.width,
+  (yMm + (sheet.height - 60) / 2) / sheet.height,
+];
+
+async function onDesk(page: Page, xMm: number, yMm: number): Promise<{ x: number; y: number }> {
+  const box = await page.locator('[data-mend-view]').boundingBox();
+  if (!box) throw new Error('The picture is not on its desk.');
+  const [x, y] = share(xMm, yMm);
+  return { x: box.x + x * box.width, y: box.y + y * box.height };
+}
+
+async function kept(page: Page): Promise<KeptMake> {
+  await expectAllKept(page);
+  return page.evaluate(async () => (await fetch(`/api/makes/${location.pathname.split('/').at(-1)}`)).json());
+}
+
+const areas = (page: Page) => page.locator('[data-area-count]');
+const step = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Work on the picture' }).getByRole('button', { name }).click();
+
+test('a degraded scan is straightened, mended by touch, mouse and keys, and read again with nothing lost', async ({ page, shared }) => {
+  const scan = await renderScan(drawing, { widthMm: 80, dpi: 220, turnDeg, paper: 205, slope: 70, noise: 5, seed: 5 });
+  await page.goto(`${shared.address}/makes/new`);
+  await page.locator('input[type="file"]').first().setInputFiles({ name: 'coat-scan.png', mimeType: 'image/png', buffer: scan });
+  await expect(page.getByText('Read from the file.')).toBeVisible();
+  await page.getByRole('button', { name: 'Start this make' }).click();
+  await expect(areas(page)).toHaveText('1', { timeout: 60_000 });
+  await expectNoAxeFindings(page);
+
+  // The button becomes an element, so that there is something to lose.
+  await goTo(page, 'Elements');
+  const turned = (x: number, y: number): [number, number] => {
+    const angle = (turnDeg * Math.PI) / 180;
+    const [dx, dy] = [x - 40, y - 30];
+    return [
+      0.5 + (dx * Math.cos(angle) - dy * Math.sin(angle)) / sheet.width,
+      0.5 + (dx * Math.sin(angle) + dy * Math.cos(angle)) / sheet.height,
+    ];
+  };
+  await tap(page, turned(24, 20));
+  await page.getByRole('textbox', { name: 'Name of the element' }).fill('Button');
+  await page.getByRole('textbox', { name: 'Name of the element' }).press('Enter');
+  const buttonId = (await kept(page)).document.pictures[0]?.elements[0]?.regionIds[0];
+  expect(buttonId).toBeTruthy();
+
+  // Straighten, by three turns of a degree, and bring the grey paper to white.
+  await goTo(page, 'Picture');
+  await step(page, 'Straighten');
+  await expect(page.getByRole('img', { name: 'The original as it came in' })).toBeVisible();
+  for (let turn = 0; turn < 3; turn++) await page.getByRole('button', { name: 'Turn the frame by 1 degrees' }).click();
+  await page.getByLabel(/Even out the light/).check();
+  await expectNoAxeFindings(page);
+  await page.getByRole('button', { name: 'Cut it out like this' }).click();
+  await expect.poll(async () => (await kept(page)).document.pictures[0]?.preparation?.evenLight, { timeout: 60_000 }).toBe(true);
+  const straight = (await kept(page)).document.pictures[0];
+  expect(straight?.elements[0]?.regionIds, 'the button kept its id through the turn').toEqual([buttonId]);
+  expect(Math.abs((straight?.widthMm ?? 0) - sheet.width)).toBeLessThan(0.5);
+
+  // The hatching is a shade cue and no line.
+  await step(page, 'Mend');
+  await expect(page.locator('[data-cue]')).toHaveCount(1);
+
+  // The leak, by one touch in the break. What the drawing leaves open is offered dashed, the break too.
+  await expect(page.locator('[data-mark="proposal"]')).not.toHaveCount(0);
+  const leak = await onDesk(page, 10, 30);
+  await page.touchscreen.tap(leak.x, leak.y);
+  await expect(areas(page)).toHaveText('2', { timeout: 30_000 });
+
+  await expect(page.locator('[data-mark="closing"]')).toHaveCount(1);
+
+  // The opening of the pocket: a click on its dashed line takes it.
+  await expectNoAxeFindings(page);
+  const opening = await onDesk(page, 58, 12);
+  await page.mouse.click(opening.x, opening.y);
+  await expect(areas(page)).toHaveText('3', { timeout: 30_000 });
+  await expect(page.locator('[data-mark="closing"]')).toHaveCount(2);
+
+  // The coat is divided by keys alone: the pen goes near its left bottom corner, and Enter cuts the corner off, the shortest way.
+  await page.getByRole('button', { name: 'Divide an area' }).press('Enter');
+  const desk = page.getByRole('application', { name: /arrow keys move the pen/ });
+  await desk.focus();
+  // The pen stands where the mouse last clicked, at 58, 12: 44 mm to the left and 34 down.
+  for (const [key, times] of [
+    ['Shift+ArrowLeft', 8],
+    ['ArrowLeft', 4],
+    ['Shift+ArrowDown', 6],
+    ['ArrowDown', 4],
+  ] as const) {
+    for (let press = 0; press < times; press++) await page.keyboard.press(key);
+  }
+  await page.keyboard.press('Enter');
+  await expect(areas(page)).toHaveText('4', { timeout: 30_000 });
+
+  // And a stroke put down and lifted by keys: one undo takes it back, even while it is still being read.
+  await page.keyboard.press('Space');
+  for (let press = 0; press < 3; press++) await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('list', { name: 'Mends' }).getByRole('listitem')).toHaveCount(4, { timeout: 30_000 });
+  await expectAllKept(page);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('list', { name: 'Mends' }).getByRole('listitem')).toHaveCount(3);
+
+  // Go away and come back.
+  const before = await kept(page);
+  await page.getByRole('link', { name: 'Table' }).click();
+  await page.goBack();
+  await expect(areas(page)).toHaveText('4', { timeout: 30_000 });
+  await expect(page.getByRole('list', { name: 'Mends' }).getByRole('listitem')).toHaveCount(3);
+
+  // Fainter lines: the loupe answers at once, the reading when it is asked for.
+  await step(page, 'Lines');
+  const loupe = page.locator('[data-ink-share]');
+  await expect(loupe).toHaveAttribute('data-ink-share', /\d/);
+  const overLine = await onDesk(page, 38, 40);
+  await page.mouse.move(overLine.x, overLine.y);
+  await expect.poll(async () => Number(await loupe.getAttribute('data-ink-share'))).toBeGreaterThan(0);
+  const usualInk = Number(await loupe.getAttribute('data-ink-share'));
+  const slider = page.getByRole('slider', { name: 'Lines' });
+  await slider.focus();
+  for (let press = 0; press < 20; press++) await page.keyboard.press('ArrowLeft');
+  await expect.poll(async () => Number(await loupe.getAttribute('data-ink-share'))).toBeGreaterThan(usualInk);
+  await expectNoAxeFindings(page);
+  await page.getByRole('button', { name: 'Read the lines like this' }).click();
+  await expect
+    .poll(async () => (await kept(page)).document.pictures[0]?.reading?.settings.depthShare, { timeout: 60_000 })
+    .toBeCloseTo(0.22, 5);
+  const after = await kept(page);
+  const ids = (make: KeptMake) => make.document.pictures[0]?.regionMap?.regions.map(({ id }) => id).sort();
+  expect(ids(after), 'every area kept its id').toEqual(ids(before));
+  expect(after.document.pictures[0]?.reading?.mends).toEqual(before.document.pictures[0]?.reading?.mends);
+  expect(after.document.pictures[0]?.elements).toEqual(before.document.pictures[0]?.elements);
+  await expect(page.locator('[data-lost]')).toHaveCount(0);
+});
+
+test('measures are told of a tapped area, joined areas are listed, and the picture prints at true size', async ({ page, shared }) => {
+  await page.goto(`${shared.address}/makes/new`);
+  const boxes = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 60 40"><path fill="none" stroke="#000" stroke-width="0.5" d="M10 10H50V30H10ZM25 10V30"/></svg>`;
+  await page
+    .locator('input[type="file"]')
+    .first()
+    .setInputFiles({ name: 'boxes.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(boxes) });
+  // The ruler: its two ends lie 0.6 of the picture apart, 36 mm of 60.
+  await page.getByRole('button', { name: 'Not known? Lay a ruler on it' }).click();
+  await page.getByLabel('Or: the ruler is so long on paper').fill('36');
+  await expect(page.getByLabel('How wide is it on paper?')).toHaveValue('60 mm');
+  await page.getByRole('button', { name: /^Start of the ruler/ }).press('ArrowRight');
+  await expectNoAxeFindings(page);
+  await page.getByRole('button', { name: 'Start this make' }).click();
+  await expect(areas(page)).toHaveText('2', { timeout: 60_000 });
+
+  await step(page, 'Measure');
+  const box = await page.locator('[data-mend-view]').boundingBox();
+  if (!box) throw new Error('no picture');
+  await page.mouse.click(box.x + box.width * (40 / 60), box.y + box.height * 0.5);
+  const measured = page.locator('[data-measured]');
+  // 25 x 20 mm between the middles of the lines.
+  await expect(measured).toContainText(/(4\.9\d|5\.0\d) cm²/);
+  await expect(measured).toContainText(/19\.[3-7] mm where it is narrowest/);
+  await expect(measured).toContainText('along the paper outside');
+  await expectNoAxeFindings(page);
+  const href = await page.getByRole('link', { name: 'Print at true size (Letter)' }).getAttribute('href');
+  const pdf = await page.request.get(`${shared.address}${href}`);
+  expect(pdf.headers()['content-type']).toBe('application/pdf');
+  expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
+
+  // A drag from one area to the other joins them; what lost its id is listed until it was seen.
+  await step(page, 'Mend');
+  await page.getByRole('button', { name: 'Join areas' }).click();
+  await page.mouse.move(box.x + box.width * (17 / 60), box.y + box.height * 0.5);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width * (40 / 60), box.y + box.height * 0.5, { steps: 6 });
+  await page.mouse.up();
+  await expect(areas(page)).toHaveText('1', { timeout: 30_000 });
+  await expect(page.locator('[data-lost]')).toContainText('1 area of before has no match');
+  await page.getByRole('button', { name: 'Seen' }).click();
+  await expect(page.locator('[data-lost]')).toHaveCount(0);
+  // A tap where it means nothing is answered in words.
+  await page.mouse.click(box.x + 4, box.y + 4);
+  await expect(page.locator('[data-desk-said]')).toContainText('Tap on the line between two areas');
+});
+
+test('a pasted photograph is taken in, with a word that it is no line image', async ({ page, shared }) => {
+  await page.goto(`${shared.address}/makes/new`);
+  await expect(page.locator('astro-island[ssr]')).toHaveCount(0);
+  // A made-up photograph: soft light and fur-like grain, drawn by the page and pasted as a file.
+  await page.evaluate(async () => {
+    const canvas = new OffscreenCanvas(500, 400);
+    const context = canvas.getContext('2d');
+    if (!context) throw new Error('no canvas');
+    const image = context.createImageData(500, 400);
+    for (let i = 0; i < 200_000; i++) {
+      const [x, y] = [i % 500, Math.floor(i / 500)];
+      const level = 120 + 70 * Math.sin(x / 37) * Math.cos(y / 29) + 25 * Math.sin(x / 5 + y / 7) + 20 * Math.sin(x * y);
+      image.data.set([level, level * 0.9, level * 0.7, 255], 4 * i);
+    }
+    context.putImageData(image, 0, 0);
+    const blob = await canvas.convertToBlob({ type: 'image/webp' });
+    const transfer = new DataTransfer();
+    transfer.items.add(new File([blob], 'cat.webp', { type: 'image/webp' }));
+    window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: transfer, bubbles: true, cancelable: true }));
+  });
+  await expect(page.getByRole('img', { name: 'Preview of cat.webp' })).toBeVisible();
+  await page.getByLabel('How wide is it on paper?').fill('60');
+  await page.getByRole('button', { name: 'Start this make' }).click();
+  await expect(page.getByText('This looks like a photograph')).toBeVisible({ timeout: 60_000 });
+});

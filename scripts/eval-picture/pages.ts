@@ -14,7 +14,6 @@ const viewBoxUnits = 72;
 export const strokeUnits = (strokeMm * viewBoxUnits) / drawingMm;
 
 export type Raster = { width: number; height: number; data: Uint8Array };
-export type Rgb = { width: number; height: number; data: Uint8Array; channels: number };
 
 const folder = 'node_modules/openmoji';
 

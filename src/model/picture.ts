@@ -24,7 +24,6 @@ export const borderSchema = z.object({
   between: z.tuple([idSchema.nullable(), idSchema.nullable()]),
   lengthMm: z.number().nonnegative(),
 });
-export type Border = z.infer<typeof borderSchema>;
 
 /** Hatching or dots by which the illustrator says where the dark goes. */
 export const shadeCueSchema = z.object({
@@ -36,7 +35,6 @@ export const shadeCueSchema = z.object({
   /** The region they lie in. */
   regionId: idSchema.nullable(),
 });
-export type ShadeCue = z.infer<typeof shadeCueSchema>;
 
 /** A region of the reading before that found no match in the new one. */
 export const lostRegionSchema = z.object({
@@ -48,7 +46,6 @@ export const lostRegionSchema = z.object({
   /** The region that holds its place now; null where that is paper. */
   intoId: idSchema.nullable(),
 });
-export type LostRegion = z.infer<typeof lostRegionSchema>;
 
 /** All regions of a picture. The label map (0 = paper outside) is a blob: deflated little-endian 16-bit numbers, row by row. */
 export const regionMapSchema = z.object({

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { renderScan } from '../../demo/scan';
 import type { KeptMake } from '../../src/model/api/makes';
@@ -222,4 +223,43 @@ test('a pasted photograph is taken in, with a word that it is no line image', as
   await page.getByLabel('How wide is it on paper?').fill('60');
   await page.getByRole('button', { name: 'Start this make' }).click();
   await expect(page.getByText('This looks like a photograph')).toBeVisible({ timeout: 60_000 });
+});
+
+test('a dropped scan of 8.7 megapixels shows its progress, and the page goes on answering', async ({ page, shared }) => {
+  const scan = await renderScan(await readFile('demo/line-images/badger-pilot.svg'), {
+    widthMm: 110,
+    dpi: 600,
+    turnDeg: 0,
+    paper: 236,
+    slope: 20,
+    noise: 3,
+    seed: 9,
+  });
+  await page.goto(`${shared.address}/makes/new`);
+  await page.locator('input[type="file"]').first().setInputFiles({ name: 'large-scan.png', mimeType: 'image/png', buffer: scan });
+  await expect(page.getByText('Read from the file.')).toBeVisible({ timeout: 60_000 });
+  // Frames the page draws while the worker reads, and the words it shows meanwhile, from the first moment of the next page on.
+  await page.addInitScript(() => {
+    const seen = { frames: 0, words: [] as string[] };
+    Object.assign(window, { seenWhileReading: seen });
+    const look = () => {
+      const bar = document.querySelector('[role="progressbar"]');
+      const words = bar?.getAttribute('aria-label');
+      if (words) seen.frames++;
+      if (words && !seen.words.includes(words)) seen.words.push(words);
+      requestAnimationFrame(look);
+    };
+    requestAnimationFrame(look);
+  });
+  await page.getByRole('button', { name: 'Start this make' }).click();
+  await expect(areas(page)).not.toHaveText('0', { timeout: 120_000 });
+  const seen = await page.evaluate(() => (window as unknown as { seenWhileReading: { frames: number; words: string[] } }).seenWhileReading);
+  expect(seen.words.length, seen.words.join(', ')).toBeGreaterThanOrEqual(3);
+  expect(seen.frames).toBeGreaterThan(10);
+  // The working raster has 300 dots per inch whatever the scan has; the page itself keeps no more than its maps.
+  const large = await kept(page);
+  expect(large.document.pictures[0]?.grey.widthPx).toBe(Math.round((110 / 25.4) * 300));
+  const session = await page.context().newCDPSession(page);
+  const { metrics } = (await session.send('Performance.getMetrics')) as { metrics: { name: string; value: number }[] };
+  expect(metrics.find(({ name }) => name === 'JSHeapUsedSize')?.value ?? 0).toBeLessThan(200e6);
 });

@@ -5,11 +5,11 @@ import { chamferUnitsPerPx } from './distance';
 export type Neck = { xPx: number; yPx: number; widthPx: number; basins: [number, number] };
 
 export type Basins = {
-  /** Basin of every paper pixel, -1 on lines. Basins are numbered from 0 without holes, in reading order. */
+  /** Of every paper pixel the number it had while flooding, -1 on lines: see numberOf. */
   basinOfPixel: Int32Array;
+  /** Basin that a number of basinOfPixel belongs to in the end. Basins are numbered from 0 without holes, in reading order. */
+  numberOf: Int32Array;
   areasPx: number[];
-  /** Greatest distance to a line, in px. */
-  peaksPx: number[];
   necks: Neck[];
 };
 
@@ -27,6 +27,8 @@ class BasinSets {
   private parents: Int32Array;
   private peaks: Int32Array;
   private areas: Int32Array;
+  /** First pixel of every basin in reading order. */
+  private firsts: Int32Array;
   private count: number;
 
   constructor(count: number) {
@@ -35,22 +37,30 @@ class BasinSets {
     this.parents = Int32Array.from({ length: room }, (_, index) => index);
     this.peaks = new Int32Array(room);
     this.areas = new Int32Array(room);
+    this.firsts = new Int32Array(room);
   }
 
-  add(peak: number): number {
+  get size(): number {
+    return this.count;
+  }
+
+  add(peak: number, pixel: number): number {
     if (this.count === this.parents.length) this.grow();
     this.peaks[this.count] = peak;
+    this.firsts[this.count] = pixel;
     return this.count++;
   }
 
   /** A basin whose area and peak are known. */
-  set(basin: number, peak: number, area: number): void {
+  set(basin: number, peak: number, area: number, first: number): void {
     this.peaks[basin] = peak;
     this.areas[basin] = area;
+    this.firsts[basin] = first;
   }
 
-  addPixel(basin: number): void {
+  addPixel(basin: number, pixel: number): void {
     this.areas[basin] = (this.areas[basin] as number) + 1;
+    if (pixel < (this.firsts[basin] as number)) this.firsts[basin] = pixel;
   }
 
   /** Tarjan (1975), Efficiency of a good but not linear set union algorithm; with path halving. */
@@ -70,11 +80,16 @@ class BasinSets {
     this.parents[other] = root;
     this.peaks[root] = Math.max(this.peak(first), this.peak(second));
     this.areas[root] = this.area(first) + this.area(second);
+    this.firsts[root] = Math.min(this.first(first), this.first(second));
     return root;
   }
 
   peak(root: number): number {
     return this.peaks[root] as number;
+  }
+
+  first(root: number): number {
+    return this.firsts[root] as number;
   }
 
   area(root: number): number {
@@ -90,6 +105,7 @@ class BasinSets {
     this.parents = longer(this.parents, (index) => index);
     this.peaks = longer(this.peaks, () => 0);
     this.areas = longer(this.areas, () => 0);
+    this.firsts = longer(this.firsts, () => 0);
   }
 }
 
@@ -123,14 +139,17 @@ export function floodBasins(distance: Uint16Array, width: number, height: number
   for (let i = 0; i < wide.length; i++) if ((distance[i] as number) > deepestNeck) wide[i] = 1;
   const { labels: basinOfPixel, count, areasPx } = labelComponents({ width, height, data: wide }, { connectivity: 8 });
   const peaks = new Uint16Array(count);
+  const firsts = new Int32Array(count).fill(-1);
   for (let i = 0; i < basinOfPixel.length; i++) {
     const basin = (basinOfPixel[i] as number) - 1;
     basinOfPixel[i] = basin;
-    if (basin >= 0 && (distance[i] as number) > (peaks[basin] as number)) peaks[basin] = distance[i] as number;
+    if (basin < 0) continue;
+    if ((distance[i] as number) > (peaks[basin] as number)) peaks[basin] = distance[i] as number;
+    if ((firsts[basin] as number) < 0) firsts[basin] = i;
   }
   const sets = new BasinSets(count);
   peaks.forEach((peak, basin) => {
-    sets.set(basin, peak, areasPx[basin + 1] as number);
+    sets.set(basin, peak, areasPx[basin + 1] as number, firsts[basin] as number);
   });
   const necks = new Map<number, { pixel: number; depth: number; basins: [number, number] }>();
 
@@ -159,9 +178,9 @@ export function floodBasins(distance: Uint16Array, width: number, height: number
         else if (root !== own) own = meet(own, root, pixel);
       }
     }
-    if (own < 0) own = sets.add(distance[pixel] as number);
+    if (own < 0) own = sets.add(distance[pixel] as number, pixel);
     basinOfPixel[pixel] = own;
-    sets.addPixel(own);
+    sets.addPixel(own, pixel);
   }
   return numberBasins(basinOfPixel, sets, [...necks.values()], width);
 }
@@ -172,29 +191,11 @@ function numberBasins(
   necks: { pixel: number; depth: number; basins: [number, number] }[],
   width: number,
 ): Basins {
-  const numbers = new Map<number, number>();
-  const areasPx: number[] = [];
-  const peaksPx: number[] = [];
-  let lastBasin = -1;
-  let lastNumber = -1;
-  for (let i = 0; i < basinOfPixel.length; i++) {
-    const basin = basinOfPixel[i] as number;
-    if (basin < 0) continue;
-    if (basin !== lastBasin) {
-      const root = sets.find(basin);
-      let number = numbers.get(root);
-      if (number === undefined) {
-        number = numbers.size;
-        numbers.set(root, number);
-        areasPx.push(0);
-        peaksPx.push(sets.peak(root) / chamferUnitsPerPx);
-      }
-      lastBasin = basin;
-      lastNumber = number;
-    }
-    basinOfPixel[i] = lastNumber;
-    areasPx[lastNumber] = (areasPx[lastNumber] as number) + 1;
-  }
+  const roots: number[] = [];
+  for (let basin = 0; basin < sets.size; basin++) if (sets.find(basin) === basin) roots.push(basin);
+  roots.sort((first, second) => sets.first(first) - sets.first(second));
+  const numbers = new Map(roots.map((root, number) => [root, number]));
+  const numberOf = Int32Array.from({ length: sets.size }, (_, basin) => numbers.get(sets.find(basin)) as number);
   const kept: Neck[] = [];
   for (const { pixel, depth, basins } of necks) {
     const first = numbers.get(sets.find(basins[0]));
@@ -208,5 +209,10 @@ function numberBasins(
       basins: [first, second],
     });
   }
-  return { basinOfPixel, areasPx, peaksPx, necks: kept };
+  return {
+    basinOfPixel,
+    numberOf,
+    areasPx: roots.map((root) => sets.area(root)),
+    necks: kept,
+  };
 }

@@ -13,34 +13,23 @@ export const cellPx = 16;
 /** Reach of the closing in cells: a solid black area up to twice as wide is kept whole. */
 const closingReachCells = 20;
 
-/** Sum of each pixel and its eight neighbours over 9, rounded; the border repeats. */
-function blur3x3({ width, height, data }: GreyImage): Uint8Array {
-  const sums = [new Uint16Array(width), new Uint16Array(width), new Uint16Array(width)] as const;
-  const sumRow = (row: number, target: Uint16Array) => {
-    const start = row * width;
-    let left = data[start] as number;
-    let middle = left;
-    for (let column = 0; column < width; column++) {
-      const right = column + 1 < width ? (data[start + column + 1] as number) : middle;
-      target[column] = left + middle + right;
-      left = middle;
-      middle = right;
-    }
-  };
-  const blurred = new Uint8Array(width * height);
-  let [above, own, below] = sums;
-  sumRow(0, above);
-  own.set(above);
-  for (let row = 0; row < height; row++) {
-    sumRow(Math.min(height - 1, row + 1), below);
-    const start = row * width;
-    for (let column = 0; column < width; column++) {
-      // 7282 / 65536 is a ninth; exact for sums up to 9 x 255.
-      blurred[start + column] = (((above[column] as number) + (own[column] as number) + (below[column] as number)) * 7282 + 32768) >>> 16;
-    }
-    [above, own, below] = [own, below, above];
+/**
+ * Sums of the pixels of one row with their eight neighbours, 0 to 9 x 255, into `target` from `offset` on; the border repeats. Nine times
+ * the mean is as good as the mean and needs no division.
+ */
+function sumNines({ width, height, data }: GreyImage, row: number, target: Uint16Array, offset: number): void {
+  const above = Math.max(0, row - 1) * width;
+  const own = row * width;
+  const below = Math.min(height - 1, row + 1) * width;
+  let middle = (data[above] as number) + (data[own] as number) + (data[below] as number);
+  let left = middle;
+  for (let column = 1; column < width; column++) {
+    const right = (data[above + column] as number) + (data[own + column] as number) + (data[below + column] as number);
+    target[offset + column - 1] = left + middle + right;
+    left = middle;
+    middle = right;
   }
-  return blurred;
+  target[offset + width - 1] = left + 2 * middle;
 }
 
 export type CellLevels = {
@@ -48,7 +37,7 @@ export type CellLevels = {
   rows: number;
   paper: Float32Array;
   ink: Float32Array;
-  /** Standard deviation of the grain of the paper after the blur, in grey levels. */
+  /** Standard deviation of the grain of the paper, as means of nine pixels, in grey levels. */
   grain: number;
 };
 
@@ -64,43 +53,49 @@ const reachOfGrain = 1.5;
 const grainFloor = 6;
 
 /**
- * Levels of paper (mean of what is lighter than half way between the extremes) and ink (darkest) of every cell, from every second
- * pixel of every second row: after the blur no line is narrower than that.
+ * Levels of paper (mean of what is lighter than half way between the extremes) and ink (darkest) of every cell, from means of nine
+ * at every second pixel of every second row: no line is narrower than that.
  */
-function cellLevels(blurred: Uint8Array, width: number, height: number): CellLevels {
+function cellLevels(image: GreyImage): CellLevels {
+  const { width, height } = image;
   const columns = Math.ceil(width / cellPx);
   const rows = Math.ceil(height / cellPx);
   const paper = new Float32Array(columns * rows);
   const ink = new Float32Array(columns * rows);
   const reach = new Float32Array(columns * rows);
-  for (let cell = 0; cell < paper.length; cell++) {
-    const top = Math.floor(cell / columns) * cellPx;
-    const left = (cell % columns) * cellPx;
-    const bottom = Math.min(height, top + cellPx);
-    const right = Math.min(width, left + cellPx);
-    let darkest = 255;
-    let lightest = 0;
-    for (let row = top; row < bottom; row += 2) {
-      for (let i = row * width + left; i < row * width + right; i += 2) {
-        const level = blurred[i] as number;
-        if (level < darkest) darkest = level;
-        if (level > lightest) lightest = level;
+  const sums = new Uint16Array((cellPx / 2) * width);
+  for (let cellRow = 0; cellRow < rows; cellRow++) {
+    let end = 0;
+    for (let row = cellRow * cellPx; row < Math.min(height, (cellRow + 1) * cellPx); row += 2, end += width)
+      sumNines(image, row, sums, end);
+    for (let cellColumn = 0; cellColumn < columns; cellColumn++) {
+      const left = cellColumn * cellPx;
+      const right = Math.min(width, left + cellPx);
+      let darkest = 9 * 255;
+      let lightest = 0;
+      for (let start = 0; start < end; start += width) {
+        for (let i = start + left; i < start + right; i += 2) {
+          const sum = sums[i] as number;
+          if (sum < darkest) darkest = sum;
+          if (sum > lightest) lightest = sum;
+        }
       }
-    }
-    const half = (darkest + lightest) / 2;
-    let sum = 0;
-    let count = 0;
-    for (let row = top; row < bottom; row += 2) {
-      for (let i = row * width + left; i < row * width + right; i += 2) {
-        const level = blurred[i] as number;
-        if (level < half) continue;
-        sum += level;
-        count++;
+      const half = (darkest + lightest) / 2;
+      let total = 0;
+      let count = 0;
+      for (let start = 0; start < end; start += width) {
+        for (let i = start + left; i < start + right; i += 2) {
+          const sum = sums[i] as number;
+          if (sum < half) continue;
+          total += sum;
+          count++;
+        }
       }
+      const cell = cellRow * columns + cellColumn;
+      paper[cell] = total / count / 9;
+      ink[cell] = darkest / 9;
+      reach[cell] = lightest / 9 - (paper[cell] as number);
     }
-    paper[cell] = count > 0 ? sum / count : lightest;
-    ink[cell] = darkest;
-    reach[cell] = lightest - (paper[cell] as number);
   }
   return { columns, rows, paper, ink, grain: (reach.sort()[reach.length >> 1] as number) / reachOfGrain };
 }
@@ -109,16 +104,15 @@ function cellLevels(blurred: Uint8Array, width: number, height: number): CellLev
 const ownPaperShare = 0.35;
 
 /** Level of the paper in every cell, closed across what is drawn on it: large solid blacks too. */
-export function paperLevels(image: GreyImage): CellLevels & { blurred: Uint8Array } {
-  const blurred = blur3x3(image);
-  const levels = cellLevels(blurred, image.width, image.height);
+export function paperLevels(image: GreyImage): CellLevels {
+  const levels = cellLevels(image);
   const closed = closeCells(levels.paper, levels.columns, levels.rows, closingReachCells);
   const darkest = Float32Array.from(levels.ink).sort()[Math.floor(levels.ink.length / 100)] as number;
   const paper = closed.map((level, cell) => {
     const own = levels.paper[cell] as number;
     return level - own < ownPaperShare * (level - darkest) ? own : level;
   });
-  return { ...levels, paper, blurred };
+  return { ...levels, paper };
 }
 
 /**
@@ -132,11 +126,11 @@ export function findLines(image: GreyImage, options: FindLinesOptions = {}): Bin
   const { depthShare = 0.42, leastDepth = 6 } = options;
   if (!(depthShare >= 0.1 && depthShare <= 0.9)) throw new RangeError(`findLines expects depthShare 0.1 to 0.9, got ${depthShare}`);
   const { width, height } = image;
-  const { columns, rows, paper, ink, grain, blurred } = paperLevels(image);
+  const { columns, rows, paper, ink, grain } = paperLevels(image);
   const localInk = minOfNeighbours(ink, columns, rows);
   const floor = Math.max(grainFloor * grain, leastDepth);
   const thresholds = paper.map((level, cell) => level - Math.max(floor, depthShare * (level - (localInk[cell] as number))));
-  return { width, height, data: compareWithCells(blurred, thresholds, { width, height, columns, rows }), pxPerMm: image.pxPerMm };
+  return { width, height, data: compareWithCells(image, thresholds, columns, rows), pxPerMm: image.pxPerMm };
 }
 
 /** Runs over the values of one row of cells, bilinear between the cell centres, in spans along which they are straight. */
@@ -165,19 +159,18 @@ export function alongCellRow(
   }
 }
 
-/** 1 where a pixel is darker than the threshold, which is bilinear between the cell centres. */
-function compareWithCells(
-  blurred: Uint8Array,
-  thresholds: Float32Array,
-  size: { width: number; height: number; columns: number; rows: number },
-): Uint8Array {
-  const { width, height } = size;
+/** 1 where the mean of nine pixels is darker than the threshold, which is bilinear between the cell centres. */
+function compareWithCells(image: GreyImage, thresholds: Float32Array, columns: number, rows: number): Uint8Array {
+  const { width, height } = image;
   const data = new Uint8Array(width * height);
+  const sums = new Uint16Array(width);
   for (let row = 0; row < height; row++) {
+    sumNines(image, row, sums, 0);
     const start = row * width;
-    alongCellRow(thresholds, size, row, (from, to, first, step) => {
-      let threshold = first;
-      for (let i = start + from; i < start + to; i++, threshold += step) if ((blurred[i] as number) < threshold) data[i] = 1;
+    alongCellRow(thresholds, { width, columns, rows }, row, (from, to, first, step) => {
+      let threshold = 9 * first;
+      for (let column = from; column < to; column++, threshold += 9 * step)
+        if ((sums[column] as number) < threshold) data[start + column] = 1;
     });
   }
   return data;

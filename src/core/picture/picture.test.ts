@@ -99,6 +99,38 @@ describe('lines', () => {
     expect(lines[10 * 300 + 10], 'the lid is paper').toBe(0);
   });
 
+  it('are those of the plain rule: mean of nine under the threshold of the cells (seeded)', () => {
+    const random = seeded(21);
+    const width = 70;
+    const data = Uint8Array.from({ length: width * 50 }, () => Math.floor(256 * random()));
+    const image = { width, height: 50, data };
+    const { columns, rows, paper, ink, grain } = paperLevels(image);
+    const at = (x: number, y: number) => data[Math.max(0, Math.min(49, y)) * width + Math.max(0, Math.min(width - 1, x))] ?? 0;
+    const threshold = (column: number, row: number) => {
+      const level = paper[row * columns + column] ?? 0;
+      let darkest = 255;
+      for (let y = Math.max(0, row - 1); y <= Math.min(rows - 1, row + 1); y++) {
+        for (let x = Math.max(0, column - 1); x <= Math.min(columns - 1, column + 1); x++)
+          darkest = Math.min(darkest, ink[y * columns + x] ?? 255);
+      }
+      return level - Math.max(6 * grain, 6, 0.42 * (level - darkest));
+    };
+    const blend = (position: number, count: number) => Math.max(0, Math.min(count - 1, (position + 0.5) / 16 - 0.5));
+    const { data: lines } = findLines(image);
+    for (let i = 0; i < data.length; i++) {
+      const [x, y] = [i % width, Math.floor(i / width)];
+      let mean = 0;
+      for (let dy = -1; dy <= 1; dy++) for (let dx = -1; dx <= 1; dx++) mean += at(x + dx, y + dy) / 9;
+      const [across, down] = [blend(x, columns), blend(y, rows)];
+      const [left, top] = [Math.floor(across), Math.floor(down)];
+      const [right, bottom] = [Math.min(columns - 1, left + 1), Math.min(rows - 1, top + 1)];
+      const upper = threshold(left, top) + (threshold(right, top) - threshold(left, top)) * (across - left);
+      const lower = threshold(left, bottom) + (threshold(right, bottom) - threshold(left, bottom)) * (across - left);
+      const wished = upper + (lower - upper) * (down - top);
+      if (Math.abs(mean - wished) > 1e-3) expect(lines[i], `pixel ${x}, ${y}`).toBe(mean < wished ? 1 : 0);
+    }
+  });
+
   it('tell the grain of the paper that was put in: a mean of nine has a third of it', () => {
     const random = seeded(3);
     const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());

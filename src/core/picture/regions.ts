@@ -40,8 +40,10 @@ function gapPx(lines: BinaryImage, { maxGapPx, maxGapMm }: FindRegionsOptions): 
 function rimPixels(basins: Basins, width: number, height: number): number[] {
   const rim = basins.areasPx.map(() => 0);
   const count = (i: number) => {
-    const basin = basins.basinOfPixel[i] as number;
-    if (basin >= 0) rim[basin] = (rim[basin] as number) + 1;
+    const flooded = basins.basinOfPixel[i] as number;
+    if (flooded < 0) return;
+    const basin = basins.numberOf[flooded] as number;
+    rim[basin] = (rim[basin] as number) + 1;
   };
   for (let column = 0; column < width; column++) {
     count(column);
@@ -96,7 +98,7 @@ export function findRegions(lines: BinaryImage, options: FindRegionsOptions = {}
   const rimLength = Math.max(1, 2 * (width + height) - 4);
   const labelOfBasin = numberRegions(target, (basin) => (rim[basin] as number) / rimLength >= outsideShareOfRim);
   const count = labelOfBasin.reduce<number>((most, label) => Math.max(most, label ?? 0), 0);
-  const labels = paint(basins.basinOfPixel, labelOfBasin, width, height);
+  const labels = paint(basins, labelOfBasin, width, height);
   tell('Measuring the areas', 0.9);
   const { regions, adjacency } = measureRegions(labels, distance, { width, height, count });
   const closings = basins.necks.flatMap(({ xPx, yPx, widthPx, basins: [first, second] }) => {
@@ -122,15 +124,20 @@ function numberRegions(target: number[], isOutside: (basin: number) => boolean):
 }
 
 /** Labels of all pixels: those of the basins, and on lines and merged specks that of the nearest basin. */
-function paint(basinOfPixel: Int32Array, labelOfBasin: readonly (number | undefined)[], width: number, height: number): Uint16Array {
+function paint(
+  { basinOfPixel, numberOf }: Basins,
+  labelOfBasin: readonly (number | undefined)[],
+  width: number,
+  height: number,
+): Uint16Array {
   const none = 65536;
-  const table = Int32Array.from(labelOfBasin, (label) => label ?? none);
+  const table = numberOf.map((basin) => labelOfBasin[basin] ?? none);
   const labels = new Uint16Array(width * height);
   const isPaper = new Uint8Array(width * height);
   for (let i = 0; i < labels.length; i++) {
-    const basin = basinOfPixel[i] as number;
-    if (basin < 0) continue;
-    const label = table[basin] as number;
+    const flooded = basinOfPixel[i] as number;
+    if (flooded < 0) continue;
+    const label = table[flooded] as number;
     if (label === none) continue;
     labels[i] = label;
     isPaper[i] = 1;

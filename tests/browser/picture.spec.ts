@@ -63,10 +63,19 @@ test('a degraded scan is straightened, mended by touch, mouse and keys, and read
   const buttonId = (await kept(page)).document.pictures[0]?.elements[0]?.regionIds[0];
   expect(buttonId).toBeTruthy();
 
-  // Straighten, by three turns of a degree, and bring the grey paper to white.
+  // Straighten, by the ruler and then by hand, and bring the grey paper to white.
   await goTo(page, 'Picture');
   await step(page, 'Straighten');
   await expect(page.getByRole('img', { name: 'The original as it came in' })).toBeVisible();
+  // A level ruler changes nothing on an upright frame; one laid askew turns it, and "Whole original" turns it back.
+  await page.getByRole('button', { name: 'Lay a ruler on it' }).click();
+  const frame = page.locator('[data-cut-out] polygon');
+  const upright = (await frame.getAttribute('points')) ?? '';
+  for (let press = 0; press < 3; press++) await page.getByRole('button', { name: /^End of the ruler/ }).press('Shift+ArrowDown');
+  await page.getByRole('button', { name: 'Level with the ruler' }).click();
+  await expect(frame).not.toHaveAttribute('points', upright);
+  await page.getByRole('button', { name: 'Whole original' }).click();
+  await expect(frame).toHaveAttribute('points', upright);
   for (let turn = 0; turn < 3; turn++) await page.getByRole('button', { name: 'Turn the frame by 1 degrees' }).click();
   await page.getByLabel(/Even out the light/).check();
   await expectNoAxeFindings(page);

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { type Preparation, wholeOriginal } from '#model/preparation';
 import { cutOut } from './cut-out';
 import { evenLight } from './even-light';
-import { areSoundCorners, betweenFrames, frameOf, heightPerWidth, turnCorners } from './frame';
+import { areSoundCorners, betweenFrames, frameOf, heightPerWidth, turnCorners, turnToLevel } from './frame';
 
 const askew: Preparation = {
   corners: [
@@ -71,6 +71,57 @@ describe('frame', () => {
     expect(side(0, 1)).toBeCloseTo(600, 6);
     expect(side(1, 2)).toBeCloseTo(300, 6);
     expect(heightPerWidth({ corners: turned, evenLight: false }, 600, 300)).toBeCloseTo(0.5, 8);
+  });
+
+  it('turns level with a line that should be level, or upright', () => {
+    const { corners } = wholeOriginal;
+    // On a sheet twice as wide as high, from (0.2, 0.5) to (0.6, 0.5 + 0.8 tan 5 degrees): 5 degrees down to the right.
+    const rise = 0.4 * 2 * Math.tan((5 * Math.PI) / 180);
+    expect(
+      turnToLevel(
+        corners,
+        [
+          [0.2, 0.5],
+          [0.6, 0.5 + rise],
+        ],
+        600,
+        300,
+      ),
+    ).toBeCloseTo(5, 8);
+    expect(
+      turnToLevel(
+        corners,
+        [
+          [0.6, 0.5 + rise],
+          [0.2, 0.5],
+        ],
+        600,
+        300,
+      ),
+    ).toBeCloseTo(5, 8);
+    expect(
+      turnToLevel(
+        corners,
+        [
+          [0.5, 0.1],
+          [0.5 + 0.05, 0.9],
+        ],
+        300,
+        300,
+      ),
+    ).toBeCloseTo(-(Math.atan(1 / 16) * 180) / Math.PI, 8);
+    const turned = turnCorners(corners, 5, 600, 300);
+    expect(
+      turnToLevel(
+        turned,
+        [
+          [0.2, 0.5],
+          [0.6, 0.5 + rise],
+        ],
+        600,
+        300,
+      ),
+    ).toBeCloseTo(0, 8);
   });
 
   it('maps a place of one cut-out to the same spot of another', () => {

@@ -92,6 +92,22 @@ export function turnCorners(
   }) as Preparation['corners'];
 }
 
+/**
+ * By how many degrees clockwise corners must be turned so that a line between two places of the original becomes level in the
+ * picture, or upright when it is nearer to that: -45 to 45.
+ */
+export function turnToLevel(
+  corners: Preparation['corners'],
+  line: readonly [OriginalPlace, OriginalPlace],
+  originalWidthPx: number,
+  originalHeightPx: number,
+): number {
+  const angle = ([x1, y1]: OriginalPlace, [x2, y2]: OriginalPlace) =>
+    (Math.atan2((y2 - y1) * originalHeightPx, (x2 - x1) * originalWidthPx) * 180) / Math.PI;
+  const apart = angle(...line) - angle(corners[0], corners[1]);
+  return apart - 90 * Math.round(apart / 90);
+}
+
 type Placed = { preparation: Preparation; widthMm: number; heightMm: number };
 
 /** Maps a place of one cut-out of an original to the same spot of another, both in mm. */

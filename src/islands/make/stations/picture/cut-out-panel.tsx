@@ -5,7 +5,7 @@ import type { Picture } from '#model/picture';
 import { type Preparation, wholeOriginal } from '#model/preparation';
 import type { Mend, PlaceMm } from '#model/reading';
 import { formatLength, readLengthMm } from '#core/card/lengths';
-import { areSoundCorners, betweenFrames, frameOf, heightPerWidth, turnCorners } from '#core/picture/frame';
+import { areSoundCorners, betweenFrames, frameOf, heightPerWidth, turnCorners, turnToLevel } from '#core/picture/frame';
 import { call, jsonPost, problemToShow } from '#islands/shared/server-calls.ts';
 import { Button } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
@@ -108,6 +108,7 @@ export function CutOutPanel({ useDesk, desk, picture, originalPx }: Props) {
             </Button>
           ))}
           <Button onClick={() => set({ corners: wholeOriginal.corners })}>Whole original</Button>
+          {ruler && <Button onClick={() => turn(turnToLevel(corners, ruler, widthPx, heightPx))}>Level with the ruler</Button>}
         </div>
       </fieldset>
       <label className="flex min-h-11 items-center gap-3">

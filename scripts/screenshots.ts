@@ -23,11 +23,32 @@ const shots: Shot[] = [
     },
   },
   { name: 'new-make', go: async (page) => void (await page.goto(`${address}/makes/new`)) },
-  ...(['picture', 'elements', 'groups', 'light', 'recipe'] as const).map((station) => ({
+  ...(['elements', 'groups', 'light', 'recipe'] as const).map((station) => ({
     name: `make-${station}`,
     go: async (page: Page) => {
       await page.goto(`${pilot}#${station}`);
       await bandsShown(page);
+    },
+  })),
+  {
+    name: 'make-picture',
+    go: async (page) => {
+      await page.goto(`${pilot}#picture`);
+      await page.locator('[data-mark="proposal"]').first().waitFor({ state: 'attached' });
+    },
+  },
+  ...(['Straighten', 'Lines', 'Measure'] as const).map((step) => ({
+    name: `make-picture-${step.toLowerCase()}`,
+    go: async (page: Page) => {
+      await page.goto(`${step === 'Measure' ? pilot : `${address}/makes/make-balloon-post-bunting`}#picture`);
+      await page.locator('[data-mend-view]').waitFor();
+      await page.getByRole('button', { name: step }).click();
+      if (step === 'Straighten') {
+        await page.getByRole('button', { name: 'Lay a ruler on it' }).click();
+        for (const degrees of [1, 0.2, 0.2, 0.2]) await page.getByRole('button', { name: `Turn the frame by ${degrees} degrees` }).click();
+      }
+      if (step === 'Measure') await page.getByRole('button', { name: 'Area 3', exact: true }).click();
+      await page.waitForTimeout(1500);
     },
   })),
   {

@@ -30,6 +30,9 @@ const beforeSchema = z.object({
 export const readRequestSchema = z.object({ reading: readingSchema, before: beforeSchema.optional() });
 export type ReadRequest = z.input<typeof readRequestSchema>;
 
+/** More areas than this are no picture to be coloured: grain, a photograph, or a sheet of squared paper. */
+export const mostRegions = 5000;
+
 /** `found` without its labels and cues without their ink stay small; the labels travel beside them, plain and deflated. */
 export type ReadAnswer = {
   reading: PictureReading;
@@ -37,6 +40,8 @@ export type ReadAnswer = {
   match: RegionMatch | null;
   doubt: PictureDoubt | null;
 };
+
+export type ReadRefusal = { tooManyRegions: number };
 
 export const loupeRequestSchema = z.object({
   settings: lineSettingsSchema,

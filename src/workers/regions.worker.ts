@@ -9,7 +9,15 @@ import { encodeLabelMap } from '#core/picture/label-map';
 import { matchRegions } from '#core/picture/match-regions';
 import { mendLines } from '#core/picture/mends';
 import { proposeMends, readLines, readRegions } from '#core/picture/read-picture';
-import { gestureRequestSchema, loadRequestSchema, loupeRequestSchema, type ReadAnswer, readRequestSchema } from './regions-messages';
+import {
+  gestureRequestSchema,
+  loadRequestSchema,
+  loupeRequestSchema,
+  mostRegions,
+  type ReadAnswer,
+  type ReadRefusal,
+  readRequestSchema,
+} from './regions-messages';
 
 let grey: GreyImage | null = null;
 /** Line work of the newest settings: most readings change only mends. */
@@ -49,13 +57,14 @@ const api = {
   },
 
   /** Reads the picture whole; tells its progress. */
-  read(request: unknown, onProgress: (stage: string, share: number) => void): ReadAnswer {
+  read(request: unknown, onProgress: (stage: string, share: number) => void): ReadAnswer | ReadRefusal {
     const { reading, before } = readRequestSchema.parse(request);
     onProgress('Finding the lines', 0.02);
     const lines = linesOf(reading.settings);
     const result = readRegions(lines, reading, onProgress);
     onProgress('Comparing with the areas before', 0.9);
     const { found } = result;
+    if (found.count > mostRegions) return { tooManyRegions: found.count };
     const { pxPerMm } = loaded();
     let toOld: ((x: number, y: number) => readonly [number, number]) | undefined;
     if (before?.frames) {

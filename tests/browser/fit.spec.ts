@@ -15,6 +15,19 @@ const pages = [
 ];
 
 for (const [name, width, height] of sizes) {
+  test(`every step of the picture's desk fits a ${name} (${width} x ${height}) and has no axe finding`, async ({ page, shared }) => {
+    await page.setViewportSize({ width, height });
+    await page.goto(`${shared.address}/makes/make-balloon-post-pilot#picture`);
+    await expect(page.locator('[data-mark="proposal"]')).not.toHaveCount(0, { timeout: 60_000 });
+    for (const step of ['Straighten', 'Lines', 'Mend', 'Measure']) {
+      await page.getByRole('navigation', { name: 'Work on the picture' }).getByRole('button', { name: step }).click();
+      await expect(page.locator(step === 'Straighten' ? '[data-cut-out]' : '[data-mend-view]')).toBeVisible();
+      const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+      expect(overflow, `${step} is wider than the screen`).toBeLessThanOrEqual(0);
+      await expectNoAxeFindings(page);
+    }
+  });
+
   test(`every view fits a ${name} (${width} x ${height}) and has no axe finding`, async ({ page, shared }) => {
     test.setTimeout(360_000);
     await page.setViewportSize({ width, height });

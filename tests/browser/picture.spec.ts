@@ -234,6 +234,25 @@ test('a pasted photograph is taken in, with a word that it is no line image', as
   await expect(page.getByText('This looks like a photograph')).toBeVisible({ timeout: 60_000 });
 });
 
+test('squared paper is refused in words, and no edit of it is left waiting', async ({ page, shared }) => {
+  await page.goto(`${shared.address}/makes/new`);
+  const squares = Array.from({ length: 90 }, (_, index) => `M${index * 1.1 + 1} 1V99M1 ${index * 1.1 + 1}H99`).join('');
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100"><path d="${squares}" stroke="#000" stroke-width="0.2"/></svg>`;
+  await page
+    .locator('input[type="file"]')
+    .first()
+    .setInputFiles({ name: 'squared.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
+  await page.getByLabel('How wide is it on paper?').fill('100');
+  await page.getByRole('button', { name: 'Start this make' }).click();
+  await expect(page.getByText(/falls into [\d,]+ areas, more than anyone colours/)).toBeVisible({ timeout: 60_000 });
+  await expectAllKept(page);
+  // Read with other settings it is answered again; nothing is stuck.
+  await step(page, 'Lines');
+  await page.getByRole('slider', { name: 'Specks left out' }).press('End');
+  await page.getByRole('button', { name: 'Read the lines like this' }).click();
+  await expect(page.getByRole('button', { name: 'Find the areas again' })).toBeVisible({ timeout: 60_000 });
+});
+
 test('a dropped scan of 8.7 megapixels shows its progress, and the page goes on answering', async ({ page, shared }) => {
   const scan = await renderScan(await readFile('demo/line-images/badger-pilot.svg'), {
     widthMm: 110,

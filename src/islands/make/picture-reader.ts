@@ -9,7 +9,7 @@ import type { PictureDoubt } from '#core/picture/judge-picture';
 import { decodeLabelMap } from '#core/picture/label-map';
 import { inheritedAssignments } from '#core/picture/match-regions';
 import { toRegionMap } from '#core/picture/region-map';
-import { call, fetchBlob } from '#islands/shared/server-calls.ts';
+import { CallProblem, call, fetchBlob } from '#islands/shared/server-calls.ts';
 import type { RegionsApi } from '#workers/regions.worker';
 import type { ReadRequest } from '#workers/regions-messages';
 
@@ -80,6 +80,13 @@ export class PictureReader {
       };
     }
     const answer = await this.api.read(request, proxy(onProgress));
+    if ('tooManyRegions' in answer) {
+      throw new CallProblem(422, {
+        code: 'too-many-areas',
+        message: `The picture falls into ${answer.tooManyRegions.toLocaleString('en')} areas, more than anyone colours.`,
+        remedy: 'Is it a photograph, or grainy paper? Under "Lines", leave out larger specks or take only bold lines, and read it again.',
+      });
+    }
     onProgress('Keeping the areas', 0.97);
     const { sha256 } = await call(blobAnswerSchema, '/api/blobs', {
       method: 'POST',

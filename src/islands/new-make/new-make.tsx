@@ -59,6 +59,8 @@ export function NewMake() {
     setBrought(null);
     setRulerEnds(null);
     setRulerLength('');
+    // What is typed while the file is read stays.
+    setWidth('');
     const tooLarge = fileTooLarge(file);
     setProblem(tooLarge);
     if (tooLarge) return;
@@ -67,7 +69,7 @@ export function NewMake() {
       const original = await bringIn(file);
       setBrought({ file, original });
       setName(nameFromFile(file.name));
-      setWidth(original.widthMm ? formatLength(original.widthMm, unit) : '');
+      if (original.widthMm) setWidth(formatLength(original.widthMm, unit));
     } catch (error) {
       setProblem(problemToShow(error));
     } finally {

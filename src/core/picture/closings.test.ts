@@ -43,5 +43,12 @@ describe('proposed closings', () => {
     expect(proposeClosings(wall).some(({ from, to }) => Math.min(from[0], to[0]) < 180 && Math.max(from[0], to[0]) > 220)).toBe(false);
   });
 
+  it('none to the rim of the picture: what is dark there is the edge of the paper', () => {
+    const lines = drawn(400, 400, (x, y) => x < 6 || onStroke(x, y, [100, 200, 300, 200], 6), pxPerMm);
+    expect(proposeClosings(lines)).toEqual([]);
+    const line = drawn(400, 400, (x, y) => Math.abs(x - 30) < 3 || onStroke(x, y, [100, 200, 300, 200], 6), pxPerMm);
+    expect(proposeClosings(line)).toHaveLength(1);
+  });
+
   it('nothing longer than asked', () => expect(proposeClosings(openBox(120), { longestPx: 80 })).toEqual([]));
 });

@@ -22,6 +22,9 @@ export type ProposeOptions = {
   perEnd?: number;
 };
 
+/** Ends this near to the rim of the picture, in mm, are cut off by it, or are the edge of the paper itself. */
+const rimMm = 0.8;
+
 type StrokeEnd = { x: number; y: number; dx: number; dy: number; branch: number; halfWidthPx: number };
 
 const usualPxPerMm = 300 / 25.4;
@@ -80,7 +83,8 @@ function firstInk(lines: BinaryImage, from: Point, direction: Point, startPx: nu
 export function proposeClosings(lines: BinaryImage, options: ProposeOptions = {}): ProposedClosing[] {
   const pxPerMm = lines.pxPerMm ?? usualPxPerMm;
   const { longestPx = 14 * pxPerMm, mostTurnDeg = 75, perEnd = 2 } = options;
-  const ends = strokeEnds(findBranches(lines), lines.width, pxPerMm);
+  const isOnRim = ([x, y]: Point) => Math.min(x, y, lines.width - x, lines.height - y) < rimMm * pxPerMm;
+  const ends = strokeEnds(findBranches(lines), lines.width, pxPerMm).filter(({ x, y }) => !isOnRim([x, y]));
   type Candidate = ProposedClosing & { end: number; other: number | null; cost: number };
   const candidates: Candidate[] = [];
 
@@ -107,7 +111,7 @@ export function proposeClosings(lines: BinaryImage, options: ProposeOptions = {}
       const sin = Math.sin((turn * Math.PI) / 180);
       const direction: Point = [end.dx * cos - end.dy * sin, end.dx * sin + end.dy * cos];
       const to = firstInk(lines, from, direction, 2.5 * end.halfWidthPx + 2, longestPx);
-      if (!to) continue;
+      if (!to || isOnRim(to)) continue;
       const lengthPx = Math.hypot(to[0] - end.x, to[1] - end.y);
       const cost = 1.15 * lengthPx * (1 + (Math.abs(turn) / 45) ** 2);
       if (!best || cost < best.cost) best = { from, to, lengthPx, turnDeg: Math.abs(turn), end: index, other: null, cost };

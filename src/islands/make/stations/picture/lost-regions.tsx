@@ -9,24 +9,30 @@ export function LostRegions({ useMake, picture }: { useMake: MakeStore; picture:
   const lost = regionMap?.lost ?? [];
   if (!regionMap || lost.length === 0) return null;
   const numberOf = new Map(regionMap.regions.map(({ id }, index) => [id, index + 1]));
+  const named = lost.filter(({ elementId }) => elementId !== null);
+  const white = lost.filter(({ elementId }) => elementId === null);
+  const line = ({ id, areaMm2, elementId, intoId }: (typeof lost)[number]) => (
+    <li key={id}>
+      {elementId === null
+        ? 'still white, '
+        : `of ${picture.elements.find((one) => one.id === elementId)?.name ?? 'an element that is gone'}, `}
+      {(areaMm2 / 100).toFixed(2)} cm²: {intoId === null ? 'that place is paper now' : `it is part of area ${numberOf.get(intoId)} now`}
+    </li>
+  );
   return (
     <div role="status" className="border-l-8 border-ink bg-paper px-4 py-3" data-lost>
       <p className="font-semibold">
-        {lost.length === 1 ? '1 area of before has' : `${lost.length} areas of before have`} no match in the new reading:
+        {lost.length === 1 ? '1 area of before has' : `${lost.length} areas of before have`} no match in the new reading
       </p>
-      <ul className="list-disc pl-6">
-        {lost.slice(0, 8).map(({ id, areaMm2, elementId, intoId }) => {
-          const element = picture.elements.find((one) => one.id === elementId);
-          const into = intoId === null ? 'that place is paper now' : `it is part of area ${numberOf.get(intoId)} now`;
-          return (
-            <li key={id}>
-              {element ? `of ${element.name}, ` : 'still white, '}
-              {(areaMm2 / 100).toFixed(2)} cm²: {into}
-            </li>
-          );
-        })}
-        {lost.length > 8 && <li>and {lost.length - 8} more</li>}
-      </ul>
+      {named.length > 0 && <ul className="list-disc pl-6">{named.map(line)}</ul>}
+      {white.length > 0 && (
+        <details>
+          <summary className="min-h-8 cursor-pointer">
+            {white.length === 1 ? '1 that was' : `${white.length} that were`} still white
+          </summary>
+          <ul className="max-h-40 list-disc overflow-y-auto pl-6">{white.map(line)}</ul>
+        </details>
+      )}
       <div className="mt-2 flex gap-3">
         <Button onClick={() => edit({ kind: 'setRegionMap', pictureId: picture.id, regionMap: { ...regionMap, lost: [] } })}>Seen</Button>
       </div>

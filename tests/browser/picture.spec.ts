@@ -195,10 +195,15 @@ test('measures are told of a tapped area, joined areas are listed, and the pictu
   // A drag from one area to the other joins them; what lost its id is listed until it was seen.
   await step(page, 'Mend');
   await page.getByRole('button', { name: 'Join areas' }).click();
+  await page.route('**/api/blobs', (route) => route.abort());
   await page.mouse.move(box.x + box.width * (17 / 60), box.y + box.height * 0.5);
   await page.mouse.down();
   await page.mouse.move(box.x + box.width * (40 / 60), box.y + box.height * 0.5, { steps: 6 });
   await page.mouse.up();
+  // The server is away just then: the mend waits for another try and is not lost.
+  await expect(page.getByRole('alert')).toContainText('does not answer', { timeout: 30_000 });
+  await page.unroute('**/api/blobs');
+  await page.getByRole('button', { name: 'Find the areas again' }).click();
   await expect(areas(page)).toHaveText('1', { timeout: 30_000 });
   await expect(page.locator('[data-lost]')).toContainText('1 area of before has no match');
   await page.getByRole('button', { name: 'Seen' }).click();

@@ -118,7 +118,7 @@ function LoadedMake({ make, useMake }: { make: Make; useMake: MakeStore }) {
   const takeBack = useCallback(() => {
     if (!giveUp()) undo();
   }, [giveUp, undo]);
-  const isReading = desk.finding !== null && 'share' in desk.finding;
+  const isReading = desk.finding !== null;
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {

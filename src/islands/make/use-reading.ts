@@ -23,7 +23,7 @@ export type ReadingDesk = {
   readAgain: (reading: Reading) => void;
   /** The picture was cut out anew: these operations say how; it is read again in the same step. */
   cutOutAnew: (operations: Operation[], mends: (reading: Reading) => Reading) => void;
-  /** Gives up a reading that is under way, as an undo of what asked for it; false when there was none. */
+  /** Gives up a reading that is under way or has failed, as an undo of what asked for it; false when there was none. */
   giveUp: () => boolean;
   /** A tap or stroke of a mending tool. Answers why it means nothing, or null. */
   mend: (tool: MendTool, points: PlaceMm[]) => Promise<string | null>;
@@ -44,6 +44,8 @@ export function useReading(useMake: MakeStore, picture: Picture | undefined, isO
   const [proposals, setProposals] = useState<readonly Proposal[]>([]);
   const wish = useRef<Wish | null>(null);
   const running = useRef(false);
+  /** The cut-out of a reading that failed: it goes with the next try, so that nothing is lost while the server is away. */
+  const failed = useRef<Operation[] | null>(null);
   /** Counts the readings given up: the answer to one of them is dropped. */
   const turn = useRef(0);
   const reading = wished ?? picture?.reading ?? usualReading;
@@ -59,7 +61,9 @@ export function useReading(useMake: MakeStore, picture: Picture | undefined, isO
   const run = useCallback(async () => {
     if (!reader || running.current) return;
     running.current = true;
+    const newest = (): Wish | null => wish.current;
     while (wish.current) {
+      failed.current = null;
       const { reading: next, before } = wish.current;
       wish.current = null;
       const ownTurn = turn.current;
@@ -72,21 +76,31 @@ export function useReading(useMake: MakeStore, picture: Picture | undefined, isO
         if (!now) break;
         const result = await reader.read(now, next, (stage, share) => setFinding({ stage, share }), before.length > 0 ? then : undefined);
         if (ownTurn !== turn.current) continue;
+        if (pictureOf(useMake) !== then) {
+          // Something else was edited meanwhile: what was read belongs to a picture that is no more. Read it again, as wished by now.
+          const newer = newest();
+          wish.current = { reading: newer?.reading ?? next, before: [...before, ...(newer?.before ?? [])] };
+          continue;
+        }
         setDoubt(result.doubt);
         if (isFirst) record(...before, ...result.operations);
         else edit(...before, ...result.operations);
         setFinding(null);
       } catch (error) {
-        if (ownTurn === turn.current) setFinding({ problem: problemToShow(error) });
+        if (ownTurn !== turn.current) continue;
+        failed.current = before;
+        setFinding({ problem: problemToShow(error) });
       }
     }
     running.current = false;
-    setWished(null);
+    // What was wished is kept for another try.
+    if (!failed.current) setWished(null);
   }, [reader, useMake]);
 
   const ask = useCallback(
     (next: Wish) => {
-      wish.current = { reading: next.reading, before: [...(wish.current?.before ?? []), ...next.before] };
+      wish.current = { reading: next.reading, before: [...(failed.current ?? []), ...(wish.current?.before ?? []), ...next.before] };
+      failed.current = null;
       setWished(next.reading);
       void run();
     },
@@ -115,9 +129,10 @@ export function useReading(useMake: MakeStore, picture: Picture | undefined, isO
 
   const giveUp = useCallback(() => {
     // The first reading is nobody's step.
-    if (!running.current || pictureOf(useMake)?.regionMap === undefined) return false;
+    if ((!running.current && !failed.current) || pictureOf(useMake)?.regionMap === undefined) return false;
     turn.current++;
     wish.current = null;
+    failed.current = null;
     setWished(null);
     setFinding(null);
     return true;

@@ -33,14 +33,25 @@ async function openCv(): Promise<{ cv: OpenCv }> {
   return { cv };
 }
 
-function median(runs: number, work: () => void): number {
-  work();
-  const times = Array.from({ length: runs }, () => {
+/**
+ * Median times in ms. The two take turns, so that a machine that slows down slows both; half as many runs go before those that count, so
+ * that the engine has compiled what it will compile.
+ */
+function compare(runs: number, ours: () => void, theirs: () => void): { oursMs: number; theirsMs: number } {
+  const times = { oursMs: [] as number[], theirsMs: [] as number[] };
+  const time = (work: () => void) => {
     const start = performance.now();
     work();
     return performance.now() - start;
-  }).sort((first, second) => first - second);
-  return times[Math.floor(runs / 2)] ?? 0;
+  };
+  for (let run = -Math.ceil(runs / 2); run < runs; run++) {
+    const [oursMs, theirsMs] = [time(ours), time(theirs)];
+    if (run < 0) continue;
+    times.oursMs.push(oursMs);
+    times.theirsMs.push(theirsMs);
+  }
+  const median = (values: number[]) => values.toSorted((first, second) => first - second)[Math.floor(values.length / 2)] ?? 0;
+  return { oursMs: median(times.oursMs), theirsMs: median(times.theirsMs) };
 }
 
 /** The top of a page, cut to about so many megapixels. */
@@ -64,24 +75,31 @@ for (const [name, grey, dpi] of cases) {
   const pxPerMm = dpi / 25.4;
   const lines = findLines({ ...grey, pxPerMm });
   const paper = lines.data.map((line) => 1 - line);
-  const row = (stage: string, ours: number, theirs: number, aim: string) =>
-    console.log(`| ${stage} | ${name} | ${ours.toFixed(1)} | ${theirs.toFixed(1)} | ${(ours / theirs).toFixed(2)} | ${aim} |`);
+  const row = (stage: string, aim: string, ours: () => void, theirs: () => void) => {
+    const { oursMs, theirsMs } = compare(runs, ours, theirs);
+    console.log(`| ${stage} | ${name} | ${oursMs.toFixed(1)} | ${theirsMs.toFixed(1)} | ${(oursMs / theirsMs).toFixed(2)} | ${aim} |`);
+  };
 
-  const plain = median(runs, () => labelComponents({ width, height, data: paper }));
   const paperMat = cv.matFromArray(height, width, cv.CV_8UC1, paper);
   const labelMat = new cv.Mat();
-  const cvLabels = median(runs, () => cv.connectedComponents(paperMat, labelMat, 4, cv.CV_32S));
-  row('plain labels ÷ OpenCV connectedComponents', plain, cvLabels, '0.7');
   const mask = new Mask(width, height, { data: paper.slice() });
-  const imageJs = median(name === '1 MP' ? 3 : 1, () => fromMask(mask));
-  row('plain labels ÷ image-js fromMask', plain, imageJs, '0.06');
-  const regions = median(Math.min(runs, 7), () => findRegions(lines));
-  row('gap-closing regions ÷ image-js fromMask', regions, imageJs, '0.5');
-  const ours = median(runs, () => findLines({ ...grey, pxPerMm }));
+  const plain = () => labelComponents({ width, height, data: paper });
+  row('plain labels ÷ OpenCV connectedComponents', '0.7', plain, () => cv.connectedComponents(paperMat, labelMat, 4, cv.CV_32S));
+  row('plain labels ÷ image-js fromMask', '0.06', plain, () => fromMask(mask));
+  row(
+    'gap-closing regions ÷ image-js fromMask',
+    '0.5',
+    () => findRegions(lines),
+    () => fromMask(mask),
+  );
   const greyMat = cv.matFromArray(height, width, cv.CV_8UC1, grey.data);
   const target = new cv.Mat();
   const block = 2 * Math.round(2 * pxPerMm) + 1;
-  const theirs = median(runs, () => cv.adaptiveThreshold(greyMat, target, 255, cv.ADAPTIVE_THRESH_MEAN_C, cv.THRESH_BINARY_INV, block, 10));
-  row('line extraction ÷ OpenCV adaptiveThreshold', ours, theirs, '3');
+  row(
+    'line extraction ÷ OpenCV adaptiveThreshold',
+    '3',
+    () => findLines({ ...grey, pxPerMm }),
+    () => cv.adaptiveThreshold(greyMat, target, 255, cv.ADAPTIVE_THRESH_MEAN_C, cv.THRESH_BINARY_INV, block, 10),
+  );
   for (const mat of [paperMat, labelMat, greyMat, target]) mat.delete();
 }

@@ -1,5 +1,5 @@
-import { chamferDistance } from '../../src/core/picture/distance';
 import { labelComponents } from '../../src/core/picture/components';
+import { runsWithout, spreadLabels } from '../../src/core/picture/spread-labels';
 import { pagePx, type Raster } from './pages';
 
 /** All truth is kept at the working resolution: every second pixel of the page. */
@@ -95,7 +95,7 @@ function lineAreasOf(isPaper: Uint8Array): Int32Array {
   const outside = plain[0];
   const areas = plain.map((area) => (area === outside ? 0 : area));
   const sources = isPaper.map((paper, i) => (paper && plain[i] ? 1 : 0));
-  chamferDistance(sources, truthSize.width, truthSize.height, areas);
+  spreadLabels(areas, runsWithout(sources, truthSize.width), truthSize.width, truthSize.height);
   return areas;
 }
 
@@ -109,7 +109,7 @@ export function truthOf(fullPage: Raster, thinPage: Raster, colours: Int32Array)
     half(colours).map((colour, i) => (isPaper[i] ? colour : 0)),
     leastRegionPx,
   );
-  chamferDistance(isPaper, truthSize.width, truthSize.height, regions);
+  spreadLabels(regions, runsWithout(isPaper, truthSize.width), truthSize.width, truthSize.height);
   const thinLineAreas = lineAreasOf(paperOf(thinPage));
   const match = overlaps(regions, thinLineAreas);
   const closed = new Set(match.numbers.filter((region) => match.best(region).iou > foundIou));

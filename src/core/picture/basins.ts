@@ -1,14 +1,15 @@
-import { labelComponents } from './components';
+import { type Components, RunComponents } from './components';
 import { chamferUnitsPerPx } from './distance';
+import { forEachStretch, type NearDistance } from './near-distance';
 
 /** A narrow place at which two areas were kept apart: a break in the line that was closed. */
 export type Neck = { xPx: number; yPx: number; widthPx: number; basins: [number, number] };
 
 export type Basins = {
-  /** Of every paper pixel the number it had while flooding, -1 on lines: see numberOf. */
-  basinOfPixel: Int32Array;
-  /** Basin that a number of basinOfPixel belongs to in the end. Basins are numbered from 0 without holes, in reading order. */
-  numberOf: Int32Array;
+  /** Of every paper pixel the number it had while flooding, 0 on lines: see basinOfNumber. */
+  floodNumbers: Int32Array;
+  /** Basin that a flood number belongs to in the end, -1 for 0. Basins are numbered from 0 without holes, in reading order. */
+  basinOfNumber: Int32Array;
   areasPx: number[];
   necks: Neck[];
 };
@@ -22,7 +23,15 @@ export type FloodOptions = {
   leastAreaPx: number;
 };
 
-/** Disjoint sets of basins with their greatest depth and area; numbers grow on demand. */
+/** Places deeper than this, in fifths of a px, are too wide to be a neck. */
+const deepestNeckOf = ({ maxGapPx }: FloodOptions) => Math.floor((maxGapPx * chamferUnitsPerPx) / 2);
+
+/** How far from the lines a distance must tell depths apart, in fifths of a px, for floodBasins to answer as with the whole distance. */
+export function floodReach(options: FloodOptions): number {
+  return Math.ceil(options.peakToNeck * deepestNeckOf(options));
+}
+
+/** Disjoint sets of basins with their greatest depth and area, numbered from 1; numbers grow on demand. */
 class BasinSets {
   private parents: Int32Array;
   private peaks: Int32Array;
@@ -32,15 +41,16 @@ class BasinSets {
   private count: number;
 
   constructor(count: number) {
-    this.count = count;
-    const room = Math.max(1024, 2 * count);
+    this.count = count + 1;
+    const room = Math.max(1024, 2 * this.count);
     this.parents = Int32Array.from({ length: room }, (_, index) => index);
     this.peaks = new Int32Array(room);
     this.areas = new Int32Array(room);
     this.firsts = new Int32Array(room);
   }
 
-  get size(): number {
+  /** The number after the last. */
+  get end(): number {
     return this.count;
   }
 
@@ -110,47 +120,81 @@ class BasinSets {
 }
 
 /** Pixels no deeper than `deepest`, from the deepest to the shallowest, those of a depth in reading order; lines are left out. */
-function deepToShallow(distance: Uint16Array, deepest: number): Uint32Array {
+function deepToShallow({ distance, spans }: NearDistance, deepest: number): Uint32Array {
   const starts = new Uint32Array(deepest + 2);
-  for (let i = 0; i < distance.length; i++) {
-    const depth = distance[i] as number;
-    if (depth > 0 && depth <= deepest) starts[deepest - depth + 1] = (starts[deepest - depth + 1] as number) + 1;
+  for (let span = 0; span < spans.length; span += 2) {
+    const end = spans[span + 1] as number;
+    for (let i = spans[span] as number; i < end; i++) {
+      const depth = distance[i] as number;
+      if (depth > 0 && depth <= deepest) starts[deepest - depth + 1] = (starts[deepest - depth + 1] as number) + 1;
+    }
   }
   for (let bucket = 1; bucket < starts.length; bucket++) starts[bucket] = (starts[bucket] as number) + (starts[bucket - 1] as number);
   const order = new Uint32Array(starts[deepest + 1] as number);
-  for (let i = 0; i < distance.length; i++) {
-    const depth = distance[i] as number;
-    if (depth === 0 || depth > deepest) continue;
-    order[starts[deepest - depth] as number] = i;
-    starts[deepest - depth] = (starts[deepest - depth] as number) + 1;
+  for (let span = 0; span < spans.length; span += 2) {
+    const end = spans[span + 1] as number;
+    for (let i = spans[span] as number; i < end; i++) {
+      const depth = distance[i] as number;
+      if (depth === 0 || depth > deepest) continue;
+      order[starts[deepest - depth] as number] = i;
+      starts[deepest - depth] = (starts[deepest - depth] as number) + 1;
+    }
   }
   return order;
+}
+
+/** Components (8-connected) of the places deeper than `deepest`. */
+function labelWidePlaces({ width, height, distance, spans, firstSpan }: NearDistance, deepest: number): Components {
+  const components = new RunComponents(width, height, 8);
+  for (let row = 0; row < height; row++) {
+    components.beginRow();
+    const rowStart = row * width;
+    // First pixel of the run that is open, -1 while none is: what lies between two stretches is deep throughout.
+    let open = rowStart;
+    for (let span = firstSpan[row] as number; span < (firstSpan[row + 1] as number); span += 2) {
+      const end = spans[span + 1] as number;
+      for (let i = spans[span] as number; i < end; i++) {
+        if ((distance[i] as number) > deepest) {
+          if (open < 0) open = i;
+          continue;
+        }
+        if (open >= 0 && i > open) components.add(open - rowStart, i - rowStart);
+        open = -1;
+      }
+      if (open < 0) open = end;
+    }
+    if (open >= 0 && open < rowStart + width) components.add(open - rowStart, width);
+  }
+  return components.label();
+}
+
+function raisePeaks(peaks: Uint16Array, numbers: Int32Array, distance: Uint16Array, start: number, end: number): void {
+  for (let i = start; i < end; i++) {
+    const number = numbers[i] as number;
+    if ((distance[i] as number) > (peaks[number] as number)) peaks[number] = distance[i] as number;
+  }
 }
 
 /**
  * Floods the paper from its deepest places to the lines. Where two basins meet they become one, unless the meeting place is a
  * neck: no wider than maxGapPx, and narrow beside both basins. So small breaks of the line are closed and tapering
  * shapes stay whole. Places too wide to be a neck are joined whatever else, so only the rest is flooded in order of depth.
- * @param distance chamfer distance to the lines in fifths of a px, 0 on the lines.
+ * @param near distance to the lines, 0 on the lines, with a reach of at least `floodReach(options)`.
  */
-export function floodBasins(distance: Uint16Array, width: number, height: number, options: FloodOptions): Basins {
-  const deepestNeck = Math.floor((options.maxGapPx * chamferUnitsPerPx) / 2);
-  const wide = new Uint8Array(distance.length);
-  for (let i = 0; i < wide.length; i++) if ((distance[i] as number) > deepestNeck) wide[i] = 1;
-  const { labels: basinOfPixel, count, areasPx } = labelComponents({ width, height, data: wide }, { connectivity: 8 });
-  const peaks = new Uint16Array(count);
-  const firsts = new Int32Array(count).fill(-1);
-  for (let i = 0; i < basinOfPixel.length; i++) {
-    const basin = (basinOfPixel[i] as number) - 1;
-    basinOfPixel[i] = basin;
-    if (basin < 0) continue;
-    if ((distance[i] as number) > (peaks[basin] as number)) peaks[basin] = distance[i] as number;
-    if ((firsts[basin] as number) < 0) firsts[basin] = i;
-  }
+export function floodBasins(near: NearDistance, options: FloodOptions): Basins {
+  const { distance, width } = near;
+  const deepestNeck = deepestNeckOf(options);
+  const { labels: floodNumbers, count, areasPx, firstPx } = labelWidePlaces(near, deepestNeck);
+  const peaks = new Uint16Array(count + 1);
+  forEachStretch(
+    near,
+    (start, end) => raisePeaks(peaks, floodNumbers, distance, start, end),
+    (start) => raisePeaks(peaks, floodNumbers, distance, start, start + 1),
+  );
   const sets = new BasinSets(count);
-  peaks.forEach((peak, basin) => {
-    sets.set(basin, peak, areasPx[basin + 1] as number, firsts[basin] as number);
-  });
+  for (let basin = 1; basin <= count; basin++) {
+    sets.set(basin, peaks[basin] as number, areasPx[basin] as number, firstPx[basin] as number);
+  }
   const necks = new Map<number, { pixel: number; depth: number; basins: [number, number] }>();
 
   const meet = (first: number, second: number, pixel: number): number => {
@@ -163,39 +207,43 @@ export function floodBasins(distance: Uint16Array, width: number, height: number
     return sets.area(first) >= sets.area(second) ? first : second;
   };
 
-  for (const pixel of deepToShallow(distance, deepestNeck)) {
+  const order = deepToShallow(near, deepestNeck);
+  for (let nth = 0; nth < order.length; nth++) {
+    const pixel = order[nth] as number;
     const column = pixel % width;
     const left = column > 0 ? -1 : 0;
     const right = column + 1 < width ? 1 : 0;
-    let own = -1;
+    let own = 0;
+    let last = 0;
     for (let start = pixel - width; start <= pixel + width; start += width) {
       if (start < 0 || start >= distance.length) continue;
       for (let i = start + left; i <= start + right; i++) {
-        const neighbour = basinOfPixel[i] as number;
-        if (neighbour < 0 || neighbour === own) continue;
+        const neighbour = floodNumbers[i] as number;
+        if (neighbour === 0 || neighbour === last) continue;
+        last = neighbour;
         const root = sets.find(neighbour);
-        if (own < 0) own = root;
+        if (own === 0) own = root;
         else if (root !== own) own = meet(own, root, pixel);
       }
     }
-    if (own < 0) own = sets.add(distance[pixel] as number, pixel);
-    basinOfPixel[pixel] = own;
+    if (own === 0) own = sets.add(distance[pixel] as number, pixel);
+    floodNumbers[pixel] = own;
     sets.addPixel(own, pixel);
   }
-  return numberBasins(basinOfPixel, sets, [...necks.values()], width);
+  return numberBasins(floodNumbers, sets, [...necks.values()], width);
 }
 
 function numberBasins(
-  basinOfPixel: Int32Array,
+  floodNumbers: Int32Array,
   sets: BasinSets,
   necks: { pixel: number; depth: number; basins: [number, number] }[],
   width: number,
 ): Basins {
   const roots: number[] = [];
-  for (let basin = 0; basin < sets.size; basin++) if (sets.find(basin) === basin) roots.push(basin);
+  for (let basin = 1; basin < sets.end; basin++) if (sets.find(basin) === basin) roots.push(basin);
   roots.sort((first, second) => sets.first(first) - sets.first(second));
   const numbers = new Map(roots.map((root, number) => [root, number]));
-  const numberOf = Int32Array.from({ length: sets.size }, (_, basin) => numbers.get(sets.find(basin)) as number);
+  const basinOfNumber = Int32Array.from({ length: sets.end }, (_, basin) => numbers.get(sets.find(basin)) ?? -1);
   const kept: Neck[] = [];
   for (const { pixel, depth, basins } of necks) {
     const first = numbers.get(sets.find(basins[0]));
@@ -210,8 +258,8 @@ function numberBasins(
     });
   }
   return {
-    basinOfPixel,
-    numberOf,
+    floodNumbers,
+    basinOfNumber,
     areasPx: roots.map((root) => sets.area(root)),
     necks: kept,
   };

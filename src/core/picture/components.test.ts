@@ -31,6 +31,16 @@ function floodLabels({ width, height, data }: BinaryImage, connectivity: 4 | 8):
 }
 
 describe('connected components', () => {
+  it('are the same where the pixels begin in the middle of a word of memory', () => {
+    const random = seeded(8);
+    const buffer = new Uint8Array(3 + 37 * 21);
+    for (let i = 0; i < buffer.length; i++) buffer[i] = random() < 0.7 ? 1 : 0;
+    for (const offset of [0, 1, 2, 3]) {
+      const image = { width: 37, height: 21, data: buffer.subarray(offset, offset + 37 * 21) };
+      expect([...labelComponents(image).labels]).toEqual([...floodLabels(image, 4)]);
+    }
+  });
+
   it.each([4, 8] as const)('by runs are those of a plain flood, numbers and areas too (seeded, %i-connected)', (connectivity) => {
     fc.assert(
       fc.property(

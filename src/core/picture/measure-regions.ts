@@ -20,14 +20,18 @@ function borderLengthPx(straightPairs: number, diagonalPairs: number): number {
   return (Math.PI / 8) * (straightPairs + diagonalPairs / Math.SQRT2);
 }
 
+/** Stretches of one label in a row. */
+type Runs = { starts: Int32Array; ends: Int32Array; labels: Int32Array; count: number };
+
 /**
- * Area, bounds, deepest place and edge of every label from 1 to `count`, and which labels border on which.
- * @param distance distance to the lines, in any unit, of the same size as labels.
+ * Area, bounds and edge of every label from 1 to `count`, and which labels border on which. Rows are cut into runs of a label; a run and the
+ * runs above it tell by their overlap how many pairs of pixels lie on either side of a border.
+ * @param places by label: the pixel of each that lies farthest from the lines.
  */
 export function measureRegions(
   labels: Uint16Array,
-  distance: Uint16Array,
   size: { width: number; height: number; count: number },
+  places: Int32Array,
 ): { regions: FoundRegion[]; adjacency: Adjacency } {
   const { width, height, count } = size;
   const area = new Uint32Array(count + 1);
@@ -35,62 +39,53 @@ export function measureRegions(
   const top = new Uint32Array(count + 1).fill(height);
   const right = new Uint32Array(count + 1);
   const bottom = new Uint32Array(count + 1);
-  const inside = new Int32Array(count + 1).fill(-1);
-  const insideDepth = new Int32Array(count + 1).fill(-1);
   const edge = new Uint8Array(count + 1);
-  const straight = new Map<number, number>();
-  const diagonal = new Map<number, number>();
-  const note = (lengths: Map<number, number>, first: number, second: number) => {
+  const pairs = new Map<number, { straight: number; diagonal: number }>();
+  const pairsOf = (first: number, second: number) => {
     const key = first < second ? first * 65536 + second : second * 65536 + first;
-    lengths.set(key, (lengths.get(key) ?? 0) + 1);
+    const known = pairs.get(key);
+    if (known) return known;
+    const fresh = { straight: 0, diagonal: 0 };
+    pairs.set(key, fresh);
+    return fresh;
   };
+  const emptyRow = (): Runs => ({ starts: new Int32Array(width), ends: new Int32Array(width), labels: new Int32Array(width), count: 0 });
+  let own = emptyRow();
+  let above = emptyRow();
 
   for (let row = 0; row < height; row++) {
-    const rowStart = row * width;
+    [own, above] = [above, own];
+    cutIntoRuns(labels, row * width, width, own);
     const onEdge = row === 0 || row === height - 1;
-    let start = rowStart;
-    while (start < rowStart + width) {
-      // One run of a label at a time: its sums are kept in numbers, not in arrays.
-      const label = labels[start] as number;
-      let end = start;
-      let deepest = insideDepth[label] as number;
-      let deepestAt = inside[label] as number;
-      while (end < rowStart + width && labels[end] === label) {
-        const depth = distance[end] as number;
-        if (depth > deepest) {
-          deepest = depth;
-          deepestAt = end;
-        }
-        if (row > 0) {
-          const above = labels[end - width] as number;
-          if (above !== label) note(straight, label, above);
-          if (end > rowStart) {
-            const before = labels[end - width - 1] as number;
-            if (before !== label) note(diagonal, label, before);
-          }
-          if (end + 1 < rowStart + width) {
-            const after = labels[end - width + 1] as number;
-            if (after !== label) note(diagonal, label, after);
-          }
-        }
-        end++;
-      }
-      insideDepth[label] = deepest;
-      inside[label] = deepestAt;
+    let firstAbove = 0;
+    for (let run = 0; run < own.count; run++) {
+      const label = own.labels[run] as number;
+      const start = own.starts[run] as number;
+      const end = own.ends[run] as number;
       area[label] = (area[label] as number) + end - start;
-      if (start - rowStart < (left[label] as number)) left[label] = start - rowStart;
-      if (end - 1 - rowStart > (right[label] as number)) right[label] = end - 1 - rowStart;
+      if (start < (left[label] as number)) left[label] = start;
+      if (end - 1 > (right[label] as number)) right[label] = end - 1;
       if (row < (top[label] as number)) top[label] = row;
       bottom[label] = row;
-      if (onEdge || start === rowStart || end === rowStart + width) edge[label] = 1;
-      if (end < rowStart + width) note(straight, label, labels[end] as number);
-      start = end;
+      if (onEdge || start === 0 || end === width) edge[label] = 1;
+      if (end < width) pairsOf(label, own.labels[run + 1] as number).straight++;
+      if (row === 0) continue;
+      while (firstAbove < above.count && (above.ends[firstAbove] as number) < start) firstAbove++;
+      for (let other = firstAbove; other < above.count && (above.starts[other] as number) <= end; other++) {
+        if (above.labels[other] === label) continue;
+        const from = above.starts[other] as number;
+        const to = above.ends[other] as number;
+        const found = pairsOf(label, above.labels[other] as number);
+        found.straight += Math.max(0, Math.min(end, to) - Math.max(start, from));
+        found.diagonal +=
+          Math.max(0, Math.min(end, to + 1) - Math.max(start, from + 1)) + Math.max(0, Math.min(end, to - 1) - Math.max(start, from - 1));
+      }
     }
   }
 
   const regions = Array.from({ length: count }, (_, index): FoundRegion => {
     const id = index + 1;
-    const deepest = Math.max(0, inside[id] as number);
+    const deepest = Math.max(0, places[id] as number);
     return {
       id,
       areaPx: area[id] as number,
@@ -104,11 +99,28 @@ export function measureRegions(
       touchesEdge: edge[id] === 1,
     };
   });
-  const adjacency = [...new Set([...straight.keys(), ...diagonal.keys()])]
-    .map((key) => ({
+  const adjacency = [...pairs]
+    .filter(([, { straight, diagonal }]) => straight + diagonal > 0)
+    .map(([key, { straight, diagonal }]) => ({
       labels: [Math.floor(key / 65536), key % 65536] as [number, number],
-      lengthPx: borderLengthPx(straight.get(key) ?? 0, diagonal.get(key) ?? 0),
+      lengthPx: borderLengthPx(straight, diagonal),
     }))
     .sort((first, second) => first.labels[0] - second.labels[0] || first.labels[1] - second.labels[1]);
   return { regions, adjacency };
+}
+
+function cutIntoRuns(labels: Uint16Array, rowStart: number, width: number, runs: Runs): void {
+  runs.count = 0;
+  const rowEnd = rowStart + width;
+  let start = rowStart;
+  while (start < rowEnd) {
+    const label = labels[start] as number;
+    let end = start + 1;
+    while (end < rowEnd && labels[end] === label) end++;
+    runs.starts[runs.count] = start - rowStart;
+    runs.ends[runs.count] = end - rowStart;
+    runs.labels[runs.count] = label;
+    runs.count++;
+    start = end;
+  }
 }

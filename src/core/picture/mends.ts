@@ -1,7 +1,9 @@
 import type { Mend, PlaceMm } from '#model/reading';
+import { findDeepestPlaces } from './deepest-places';
 import { drawStroke } from './draw-stroke';
 import type { BinaryImage } from './image';
 import { measureRegions } from './measure-regions';
+import { nearEverywhere } from './near-distance';
 import type { FoundRegions } from './regions';
 
 /** Width of a mended line in mm: thin, so that the regions on both sides keep their size, and without a hole for the flood. */
@@ -56,5 +58,13 @@ export function mendRegions(found: FoundRegions, distance: Uint16Array, mends: r
     return pair[0] === pair[1] ? [] : [{ ...closing, labels: pair }];
   });
   const { width, height } = found;
-  return { width, height, labels, count, closings, ...measureRegions(labels, distance, { width, height, count }) };
+  const size = { width, height, count };
+  return {
+    width,
+    height,
+    labels,
+    count,
+    closings,
+    ...measureRegions(labels, size, findDeepestPlaces(labels, nearEverywhere(distance, width, height), count)),
+  };
 }

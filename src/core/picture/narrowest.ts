@@ -1,5 +1,6 @@
 import { floodBasins } from './basins';
 import { chamferUnitsPerPx } from './distance';
+import { nearEverywhere } from './near-distance';
 
 export type NarrowestOptions = {
   /** Necks wider than this are not looked for, in px. */
@@ -26,7 +27,7 @@ export function narrowestWidthsPx(
     const widthPx = (2 * (distance[i] as number)) / chamferUnitsPerPx;
     if (widthPx > (narrowest[label] as number)) narrowest[label] = widthPx;
   }
-  const { basinOfPixel, numberOf, areasPx, necks } = floodBasins(distance, width, height, {
+  const { floodNumbers, basinOfNumber, areasPx, necks } = floodBasins(nearEverywhere(distance, width, height), {
     maxGapPx: options.widestNeckPx,
     peakToNeck: 1.25,
     leastAreaPx: options.leastBulgePx,
@@ -34,9 +35,9 @@ export function narrowestWidthsPx(
   // A basin lies in the region that holds most of it; small breaks of the line split it no further.
   const votes = new Map<number, number>();
   for (let i = 0; i < labels.length; i++) {
-    const flooded = basinOfPixel[i] as number;
-    if (flooded < 0) continue;
-    const key = (numberOf[flooded] as number) * 65536 + (labels[i] as number);
+    const flooded = floodNumbers[i] as number;
+    if (flooded === 0) continue;
+    const key = (basinOfNumber[flooded] as number) * 65536 + (labels[i] as number);
     votes.set(key, (votes.get(key) ?? 0) + 1);
   }
   const regionOf = new Int32Array(areasPx.length);

@@ -1,7 +1,10 @@
-import { type Basins, floodBasins } from './basins';
-import { chamferDistance } from './distance';
+import { type Basins, floodBasins, floodReach } from './basins';
+import { findDeepestPlaces } from './deepest-places';
 import { assertRaster, type BinaryImage } from './image';
 import { type Adjacency, type FoundRegion, measureRegions } from './measure-regions';
+import { forEachStretch, type NearDistance, nearDistance } from './near-distance';
+import { RunList } from './runs';
+import { spreadLabels } from './spread-labels';
 
 export type FindRegionsOptions = {
   /** Widest break of a line that is closed, in mm; needs pxPerMm. Default 0.8 mm. */
@@ -27,6 +30,9 @@ export type FoundRegions = {
   adjacency: Adjacency;
 };
 
+/** Beyond every label: what becomes line. */
+const none = 65536;
+
 /** A basin is the outside when it holds at least this share of the picture's rim. */
 const outsideShareOfRim = 1 / 8;
 
@@ -40,9 +46,8 @@ function gapPx(lines: BinaryImage, { maxGapPx, maxGapMm }: FindRegionsOptions): 
 function rimPixels(basins: Basins, width: number, height: number): number[] {
   const rim = basins.areasPx.map(() => 0);
   const count = (i: number) => {
-    const flooded = basins.basinOfPixel[i] as number;
-    if (flooded < 0) return;
-    const basin = basins.numberOf[flooded] as number;
+    const basin = basins.basinOfNumber[basins.floodNumbers[i] as number] as number;
+    if (basin < 0) return;
     rim[basin] = (rim[basin] as number) + 1;
   };
   for (let column = 0; column < width; column++) {
@@ -85,22 +90,19 @@ export function findRegions(lines: BinaryImage, options: FindRegionsOptions = {}
   const leastAreaPx = options.leastAreaPx ?? (lines.pxPerMm === undefined ? 16 : Math.max(4, 0.35 * lines.pxPerMm ** 2));
   const tell = options.onProgress ?? (() => {});
   tell('Measuring how far the lines are', 0.1);
-  const distance = chamferDistance(lines.data, width, height);
+  const flood = { maxGapPx, peakToNeck: 1.6, leastAreaPx: Math.max(leastAreaPx, 0.6 * maxGapPx ** 2) };
+  const near = nearDistance(lines.data, width, height, floodReach(flood));
   tell('Flooding the areas', 0.35);
-  const basins = floodBasins(distance, width, height, {
-    maxGapPx,
-    peakToNeck: 1.6,
-    leastAreaPx: Math.max(leastAreaPx, 0.6 * maxGapPx ** 2),
-  });
+  const basins = floodBasins(near, flood);
   const target = mergeSpecks(basins, leastAreaPx);
   tell('Running the colour under the lines', 0.7);
   const rim = rimPixels(basins, width, height);
   const rimLength = Math.max(1, 2 * (width + height) - 4);
   const labelOfBasin = numberRegions(target, (basin) => (rim[basin] as number) / rimLength >= outsideShareOfRim);
   const count = labelOfBasin.reduce<number>((most, label) => Math.max(most, label ?? 0), 0);
-  const labels = paint(basins, labelOfBasin, width, height);
+  const labels = paint(basins, labelOfBasin, near);
   tell('Measuring the areas', 0.9);
-  const { regions, adjacency } = measureRegions(labels, distance, { width, height, count });
+  const { regions, adjacency } = measureRegions(labels, { width, height, count }, findDeepestPlaces(labels, near, count));
   const closings = basins.necks.flatMap(({ xPx, yPx, widthPx, basins: [first, second] }) => {
     const pair: [number | undefined, number | undefined] = [labelOfBasin[first], labelOfBasin[second]];
     return pair[0] === undefined || pair[1] === undefined || pair[0] === pair[1]
@@ -124,24 +126,43 @@ function numberRegions(target: number[], isOutside: (basin: number) => boolean):
 }
 
 /** Labels of all pixels: those of the basins, and on lines and merged specks that of the nearest basin. */
-function paint(
-  { basinOfPixel, numberOf }: Basins,
-  labelOfBasin: readonly (number | undefined)[],
-  width: number,
-  height: number,
-): Uint16Array {
-  const none = 65536;
-  const table = numberOf.map((basin) => labelOfBasin[basin] ?? none);
-  const labels = new Uint16Array(width * height);
-  const isPaper = new Uint8Array(width * height);
-  for (let i = 0; i < labels.length; i++) {
-    const flooded = basinOfPixel[i] as number;
-    if (flooded < 0) continue;
-    const label = table[flooded] as number;
-    if (label === none) continue;
-    labels[i] = label;
-    isPaper[i] = 1;
-  }
-  chamferDistance(isPaper, width, height, labels);
+function paint({ floodNumbers, basinOfNumber }: Basins, labelOfBasin: readonly (number | undefined)[], near: NearDistance): Uint16Array {
+  const table = Int32Array.from(basinOfNumber, (basin) => labelOfBasin[basin] ?? none);
+  const labels = new Uint16Array(near.width * near.height);
+  const without = new RunList();
+  forEachStretch(
+    near,
+    (start, end) => paintStretch(labels, floodNumbers, table, start, end, without),
+    (start, end) => {
+      const label = table[floodNumbers[start] as number] as number;
+      if (label === none) without.add(start, end);
+      else labels.fill(label, start, end);
+    },
+  );
+  spreadLabels(labels, without.all(), near.width, near.height);
   return labels;
+}
+
+/** Paints a stretch of pixels; those without a label are listed. */
+function paintStretch(
+  labels: Uint16Array,
+  floodNumbers: Int32Array,
+  table: Int32Array,
+  start: number,
+  end: number,
+  without: RunList,
+): void {
+  let open = -1;
+  for (let i = start; i < end; i++) {
+    const label = table[floodNumbers[i] as number] as number;
+    if (label === none) {
+      if (open < 0) open = i;
+      continue;
+    }
+    labels[i] = label;
+    if (open < 0) continue;
+    without.add(open, i);
+    open = -1;
+  }
+  if (open >= 0) without.add(open, end);
 }

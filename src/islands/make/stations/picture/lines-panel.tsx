@@ -48,7 +48,7 @@ export function LinesPanel({ useDesk, desk, picture }: Props) {
           onChange={(leastSpeckMm2) => change({ leastSpeckMm2 })}
         />
         <Slider
-          label="Breaks closed by themselves"
+          label="Breaks closed"
           ends={['none', '2 mm']}
           value={settings.maxGapMm}
           least={0}

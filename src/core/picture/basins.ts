@@ -197,6 +197,7 @@ export function floodBasins(near: NearDistance, options: FloodOptions): Basins {
   }
   const necks = new Map<number, { pixel: number; depth: number; basins: [number, number] }>();
 
+  /** Joins two basins that meet at a pixel, and gives what they have become; 0 when the place is a neck that keeps them apart. */
   const meet = (first: number, second: number, pixel: number): number => {
     const depth = distance[pixel] as number;
     const peak = Math.min(sets.peak(first), sets.peak(second));
@@ -204,7 +205,7 @@ export function floodBasins(near: NearDistance, options: FloodOptions): Basins {
     if (peak < options.peakToNeck * depth || area < options.leastAreaPx) return sets.join(first, second);
     const key = Math.min(first, second) * 2 ** 26 + Math.max(first, second);
     if (!necks.has(key)) necks.set(key, { pixel, depth, basins: [first, second] });
-    return sets.area(first) >= sets.area(second) ? first : second;
+    return 0;
   };
 
   const order = deepToShallow(near, deepestNeck);
@@ -213,17 +214,31 @@ export function floodBasins(near: NearDistance, options: FloodOptions): Basins {
     const column = pixel % width;
     const left = column > 0 ? -1 : 0;
     const right = column + 1 < width ? 1 : 0;
+    // A pixel that touches basins kept apart goes uphill, or the larger of them would creep along the lines of the other.
     let own = 0;
+    let ownDepth = 0;
     let last = 0;
+    let lastRoot = 0;
     for (let start = pixel - width; start <= pixel + width; start += width) {
       if (start < 0 || start >= distance.length) continue;
       for (let i = start + left; i <= start + right; i++) {
         const neighbour = floodNumbers[i] as number;
-        if (neighbour === 0 || neighbour === last) continue;
-        last = neighbour;
-        const root = sets.find(neighbour);
-        if (own === 0) own = root;
-        else if (root !== own) own = meet(own, root, pixel);
+        if (neighbour === 0) continue;
+        if (neighbour !== last) {
+          last = neighbour;
+          lastRoot = sets.find(neighbour);
+        }
+        const depth = distance[i] as number;
+        if (own === 0) own = lastRoot;
+        else if (lastRoot !== own) {
+          const joined = meet(own, lastRoot, pixel);
+          if (joined !== 0) {
+            own = joined;
+            lastRoot = joined;
+          } else if (depth > ownDepth) own = lastRoot;
+          else continue;
+        }
+        if (depth > ownDepth) ownDepth = depth;
       }
     }
     if (own === 0) own = sets.add(distance[pixel] as number, pixel);

@@ -173,6 +173,16 @@ describe('regions', () => {
     expect(Math.abs((found.closings[0]?.yPx ?? 0) - 120)).toBeLessThan(6);
   });
 
+  it.each([5, 8])('keeps the outside from creeping in along the lines through a break of %i px', (gap) => {
+    const { labels } = findRegions(face(gap), { maxGapPx: 10 });
+    const outside = [...labels.keys()].filter((i) => {
+      const [x, y] = [(i % size) + 0.5, Math.floor(i / size) + 0.5];
+      const inBreak = Math.hypot(x - 210, y - 120) < 10;
+      return labels[i] === 0 && Math.hypot(x - 120, y - 120) < 88 && !inBreak;
+    });
+    expect(outside).toEqual([]);
+  });
+
   it('leaves an opening wider than the gap open', () => expect(findRegions(face(24), { maxGapPx: 10 }).labels[100 * size + 180]).toBe(0));
 
   it('keeps a tapering shape and a narrow strip whole', () => {

@@ -119,6 +119,49 @@ class BasinSets {
   }
 }
 
+/** Meeting places of basins kept apart: the deepest pixel of each, as two areas touch all along a closed break. */
+class NeckList {
+  private byPair = new Map<number, Neck[]>();
+  private all: Neck[] = [];
+
+  constructor(
+    private width: number,
+    private maxGapPx: number,
+  ) {}
+
+  /** Notes a meeting place; places come from the deepest to the shallowest. */
+  note(first: number, second: number, pixel: number, depth: number): void {
+    const neck: Neck = {
+      xPx: (pixel % this.width) + 0.5,
+      yPx: Math.floor(pixel / this.width) + 0.5,
+      widthPx: (2 * depth) / chamferUnitsPerPx,
+      basins: [Math.min(first, second), Math.max(first, second)],
+    };
+    if (addApart(this.byPair, neck, this.maxGapPx)) this.all.push(neck);
+  }
+
+  /** The necks between basins as they are numbered in the end. */
+  between(numberOf: (basin: number) => number): Neck[] {
+    const byPair = new Map<number, Neck[]>();
+    return this.all.flatMap((neck) => {
+      const basins: [number, number] = [numberOf(neck.basins[0]), numberOf(neck.basins[1])];
+      const numbered = { ...neck, basins };
+      // Two basins kept apart here may have met in earnest at a wider place, or be the same as two of another neck.
+      return basins[0] !== basins[1] && addApart(byPair, numbered, this.maxGapPx) ? [numbered] : [];
+    });
+  }
+}
+
+/** Adds a neck to those of its pair, unless it is one more pixel of a neck that is known. */
+function addApart(byPair: Map<number, Neck[]>, neck: Neck, maxGapPx: number): boolean {
+  const key = Math.min(...neck.basins) * 2 ** 26 + Math.max(...neck.basins);
+  const known = byPair.get(key);
+  if (known?.some(({ xPx, yPx }) => Math.hypot(neck.xPx - xPx, neck.yPx - yPx) < 2 * maxGapPx)) return false;
+  if (known) known.push(neck);
+  else byPair.set(key, [neck]);
+  return true;
+}
+
 /** Pixels no deeper than `deepest`, from the deepest to the shallowest, those of a depth in reading order; lines are left out. */
 function deepToShallow({ distance, spans }: NearDistance, deepest: number): Uint32Array {
   const starts = new Uint32Array(deepest + 2);
@@ -195,7 +238,7 @@ export function floodBasins(near: NearDistance, options: FloodOptions): Basins {
   for (let basin = 1; basin <= count; basin++) {
     sets.set(basin, peaks[basin] as number, areasPx[basin] as number, firstPx[basin] as number);
   }
-  const necks = new Map<number, { pixel: number; depth: number; basins: [number, number] }>();
+  const necks = new NeckList(width, options.maxGapPx);
 
   /** Joins two basins that meet at a pixel, and gives what they have become; 0 when the place is a neck that keeps them apart. */
   const meet = (first: number, second: number, pixel: number): number => {
@@ -203,8 +246,7 @@ export function floodBasins(near: NearDistance, options: FloodOptions): Basins {
     const peak = Math.min(sets.peak(first), sets.peak(second));
     const area = Math.min(sets.area(first), sets.area(second));
     if (peak < options.peakToNeck * depth || area < options.leastAreaPx) return sets.join(first, second);
-    const key = Math.min(first, second) * 2 ** 26 + Math.max(first, second);
-    if (!necks.has(key)) necks.set(key, { pixel, depth, basins: [first, second] });
+    necks.note(first, second, pixel, depth);
     return 0;
   };
 
@@ -245,37 +287,19 @@ export function floodBasins(near: NearDistance, options: FloodOptions): Basins {
     floodNumbers[pixel] = own;
     sets.addPixel(own, pixel);
   }
-  return numberBasins(floodNumbers, sets, [...necks.values()], width);
+  return numberBasins(floodNumbers, sets, necks);
 }
 
-function numberBasins(
-  floodNumbers: Int32Array,
-  sets: BasinSets,
-  necks: { pixel: number; depth: number; basins: [number, number] }[],
-  width: number,
-): Basins {
+function numberBasins(floodNumbers: Int32Array, sets: BasinSets, necks: NeckList): Basins {
   const roots: number[] = [];
   for (let basin = 1; basin < sets.end; basin++) if (sets.find(basin) === basin) roots.push(basin);
   roots.sort((first, second) => sets.first(first) - sets.first(second));
   const numbers = new Map(roots.map((root, number) => [root, number]));
   const basinOfNumber = Int32Array.from({ length: sets.end }, (_, basin) => numbers.get(sets.find(basin)) ?? -1);
-  const kept: Neck[] = [];
-  for (const { pixel, depth, basins } of necks) {
-    const first = numbers.get(sets.find(basins[0]));
-    const second = numbers.get(sets.find(basins[1]));
-    // Two basins kept apart here may have met in earnest at a wider place.
-    if (first === undefined || second === undefined || first === second) continue;
-    kept.push({
-      xPx: (pixel % width) + 0.5,
-      yPx: Math.floor(pixel / width) + 0.5,
-      widthPx: (2 * depth) / chamferUnitsPerPx,
-      basins: [first, second],
-    });
-  }
   return {
     floodNumbers,
     basinOfNumber,
     areasPx: roots.map((root) => sets.area(root)),
-    necks: kept,
+    necks: necks.between((basin) => basinOfNumber[basin] as number),
   };
 }

@@ -173,6 +173,16 @@ describe('regions', () => {
     expect(Math.abs((found.closings[0]?.yPx ?? 0) - 120)).toBeLessThan(6);
   });
 
+  it('tells of every break it closed, two between the same areas as well', () => {
+    const broken = draw((x, y) => ring(x, y, 120, 120, 90) && !(Math.abs(y - 120) < 3 || (Math.abs(x - 120) < 4 && y < 120)));
+    const places = findRegions(broken, { maxGapPx: 10 }).closings.map(({ xPx, yPx }) => [Math.round(xPx / 10), Math.round(yPx / 10)]);
+    expect(places.toSorted()).toEqual([
+      [12, 3],
+      [21, 12],
+      [3, 12],
+    ]);
+  });
+
   it.each([5, 8])('keeps the outside from creeping in along the lines through a break of %i px', (gap) => {
     const { labels } = findRegions(face(gap), { maxGapPx: 10 });
     const outside = [...labels.keys()].filter((i) => {

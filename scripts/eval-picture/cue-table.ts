@@ -3,7 +3,8 @@ import type { BinaryImage } from '../../src/core/picture/image';
 import { findLines } from '../../src/core/picture/lines';
 import { findRegions } from '../../src/core/picture/regions';
 import { findShadeCues, type ShadeCue, withoutCues } from '../../src/core/picture/shade-cues';
-import { runsWithout, spreadLabels } from '../../src/core/picture/spread-labels';
+import { runsOf } from '../../src/core/picture/runs';
+import { spreadLabels } from '../../src/core/picture/spread-labels';
 import { seeded } from '../../tests/seeded';
 import { toWorkingRaster } from './faults';
 import { composePage, drawingPx, drawLines, placesOnPage, type Raster } from './pages';
@@ -22,7 +23,7 @@ function roomiest(page: PreparedPage, lines: BinaryImage): Spot[] {
   const { width, height } = truthSize;
   const distance = chamferDistance(lines.data, width, height);
   const nearest = new Int32Array(width * height).map((_, i) => i);
-  spreadLabels(nearest, runsWithout(lines.data, width), width, height);
+  spreadLabels(nearest, runsOf(lines.data, width, false), width, height);
   return placesOnPage().flatMap((place, drawing) => {
     let best = -1;
     for (let row = Math.ceil(place.y / 2); row < (place.y + drawingPx) / 2 - 1; row++) {

@@ -1,5 +1,6 @@
 import { labelComponents } from '../../src/core/picture/components';
-import { runsWithout, spreadLabels } from '../../src/core/picture/spread-labels';
+import { runsOf } from '../../src/core/picture/runs';
+import { spreadLabels } from '../../src/core/picture/spread-labels';
 import { pagePx, type Raster } from './pages';
 
 /** All truth is kept at the working resolution: every second pixel of the page. */
@@ -95,7 +96,7 @@ function lineAreasOf(isPaper: Uint8Array): Int32Array {
   const outside = plain[0];
   const areas = plain.map((area) => (area === outside ? 0 : area));
   const sources = isPaper.map((paper, i) => (paper && plain[i] ? 1 : 0));
-  spreadLabels(areas, runsWithout(sources, truthSize.width), truthSize.width, truthSize.height);
+  spreadLabels(areas, runsOf(sources, truthSize.width, false), truthSize.width, truthSize.height);
   return areas;
 }
 
@@ -109,7 +110,7 @@ export function truthOf(fullPage: Raster, thinPage: Raster, colours: Int32Array)
     half(colours).map((colour, i) => (isPaper[i] ? colour : 0)),
     leastRegionPx,
   );
-  spreadLabels(regions, runsWithout(isPaper, truthSize.width), truthSize.width, truthSize.height);
+  spreadLabels(regions, runsOf(isPaper, truthSize.width, false), truthSize.width, truthSize.height);
   const thinLineAreas = lineAreasOf(paperOf(thinPage));
   const match = overlaps(regions, thinLineAreas);
   const closed = new Set(match.numbers.filter((region) => match.best(region).iou > foundIou));

@@ -34,11 +34,14 @@ export function narrowestWidthsPx(
   });
   // A basin lies in the region that holds most of it; small breaks of the line split it no further.
   const votes = new Map<number, number>();
-  for (let i = 0; i < labels.length; i++) {
+  for (let i = 0; i < labels.length; ) {
     const flooded = floodNumbers[i] as number;
+    const label = labels[i] as number;
+    const start = i;
+    while (i < labels.length && floodNumbers[i] === flooded && labels[i] === label) i++;
     if (flooded === 0) continue;
-    const key = (basinOfNumber[flooded] as number) * 65536 + (labels[i] as number);
-    votes.set(key, (votes.get(key) ?? 0) + 1);
+    const key = (basinOfNumber[flooded] as number) * 65536 + label;
+    votes.set(key, (votes.get(key) ?? 0) + i - start);
   }
   const regionOf = new Int32Array(areasPx.length);
   for (const [key, px] of votes) {

@@ -5,7 +5,8 @@ import { chamferDistance } from './distance';
 import type { BinaryImage, GreyImage } from './image';
 import { findLines, paperLevels } from './lines';
 import { findRegions } from './regions';
-import { runsWithout, spreadLabels } from './spread-labels';
+import { runsOf } from './runs';
+import { spreadLabels } from './spread-labels';
 
 const size = 240;
 
@@ -37,7 +38,7 @@ describe('chamfer distance', () => {
         const isSource = Uint8Array.from({ length: 30 * 20 }, () => (random() < 0.03 ? 1 : 0));
         const labels = Int32Array.from(isSource, (source, i) => (source ? i : -1));
         const distance = chamferDistance(isSource, 30, 20);
-        spreadLabels(labels, runsWithout(isSource, 30), 30, 20);
+        spreadLabels(labels, runsOf(isSource, 30, false), 30, 20);
         const sources = [...isSource.keys()].filter((i) => isSource[i]);
         return labels.every((label, i) => {
           if (sources.length === 0) return label === -1;

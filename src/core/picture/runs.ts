@@ -51,3 +51,19 @@ export class RunList {
     return this.ends.slice(0, this.used);
   }
 }
+
+/** The stretches of rows whose pixels are set (or, for isSet false, are 0), in reading order. */
+export function runsOf(data: Uint8Array, width: number, isSet = true): Int32Array {
+  const words = wordsOf(data);
+  const runs = new RunList();
+  for (let rowStart = 0; rowStart < data.length; rowStart += width) {
+    const rowEnd = rowStart + width;
+    let start = runEnd(data, words, !isSet, rowStart, rowEnd);
+    while (start < rowEnd) {
+      const end = runEnd(data, words, isSet, start, rowEnd);
+      runs.add(start, end);
+      start = runEnd(data, words, !isSet, end, rowEnd);
+    }
+  }
+  return runs.all();
+}

@@ -1,7 +1,8 @@
 import { labelComponents } from './components';
 import { assertRaster, type BinaryImage } from './image';
 import { type Branch, findBranches } from './skeleton';
-import { runsWithout, spreadLabels } from './spread-labels';
+import { runsOf } from './runs';
+import { spreadLabels } from './spread-labels';
 
 /** Marks by which the illustrator says where the dark goes: parallel strokes, or close dots. They divide no region. */
 export type ShadeCue = {
@@ -171,7 +172,7 @@ function findHatching(lines: BinaryImage, pxPerMm: number): ShadeCue[] {
       middle[i] = 1;
     });
   });
-  spreadLabels(owner, runsWithout(middle, width), width, height);
+  spreadLabels(owner, runsOf(middle, width, false), width, height);
   const marked = owner.map((group, i) => (lines.data[i] ? group : 0));
   return cuesFromInk(marked, width, groups.length).map((cue, index) => {
     const group = groups[index] as Stroke[];

@@ -1,5 +1,4 @@
 import { diagonal, farthest, knight, straight } from './distance';
-import { RunList, runEnd, wordsOf } from './runs';
 
 /** Steps to the pixels seen before in a pass forwards; backwards they are turned round. */
 const steps = [
@@ -18,8 +17,9 @@ const steps = [
  * in question are visited. Where no pixel has a label, all stay as they are.
  * @param labels changed in place.
  * @param runs the pixels without a label, as stretches of rows in reading order: first pixel and the pixel after the last.
+ * @returns how far from the pixel whose label it took each of them lies, in fifths of a px; 0 for all others.
  */
-export function spreadLabels(labels: Uint16Array | Int32Array, runs: Int32Array, width: number, height: number): void {
+export function spreadLabels(labels: Uint16Array | Int32Array, runs: Int32Array, width: number, height: number): Uint16Array {
   const distance = new Uint16Array(labels.length);
   for (let run = 0; run < runs.length; run += 2) {
     const end = runs[run + 1] as number;
@@ -27,6 +27,7 @@ export function spreadLabels(labels: Uint16Array | Int32Array, runs: Int32Array,
   }
   for (let run = 0; run < runs.length; run += 2) spreadAlong(runs[run] as number, runs[run + 1] as number, 1);
   for (let run = runs.length - 2; run >= 0; run -= 2) spreadAlong((runs[run + 1] as number) - 1, (runs[run] as number) - 1, -1);
+  return distance;
 
   function spreadAlong(first: number, end: number, turn: 1 | -1): void {
     const column = first % width;
@@ -111,18 +112,7 @@ function spreadInside(
   }
 }
 
-/** The stretches of rows whose pixels are 0, in reading order. */
-export function runsWithout(isSource: Uint8Array, width: number): Int32Array {
-  const words = wordsOf(isSource);
-  const runs = new RunList();
-  for (let rowStart = 0; rowStart < isSource.length; rowStart += width) {
-    const rowEnd = rowStart + width;
-    let start = runEnd(isSource, words, true, rowStart, rowEnd);
-    while (start < rowEnd) {
-      const end = runEnd(isSource, words, false, start, rowEnd);
-      runs.add(start, end);
-      start = runEnd(isSource, words, true, end, rowEnd);
-    }
-  }
-  return runs.all();
+/** How deep in them the pixels of such stretches lie: chamfer distance to the nearest other pixel in fifths of a px, 0 for all others. */
+export function depthAlong(runs: Int32Array, width: number, height: number): Uint16Array {
+  return spreadLabels(new Uint16Array(width * height), runs, width, height);
 }

@@ -12,16 +12,16 @@ export function findDeepestPlaces(labels: Uint16Array, near: NearDistance, count
   const { width, height, distance } = near;
   const places = new Int32Array(count + 1).fill(-1);
   const depths = new Int32Array(count + 1).fill(-1);
-  const isSure = new Uint8Array(count + 1).fill(1);
+  const isExact = new Uint8Array(count + 1).fill(1);
   forEachStretch(
     near,
     (start, end) => deepen(labels, distance, start, end, depths, places),
     (start) => {
-      isSure[labels[start] as number] = 0;
+      isExact[labels[start] as number] = 0;
       deepen(labels, distance, start, start + 1, depths, places);
     },
   );
-  if (isSure.every((sure) => sure === 1)) return places;
+  if (isExact.every((exact) => exact === 1)) return places;
 
   const columns = Math.ceil(width / cellPx);
   const rows = Math.ceil(height / cellPx);

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { type Preparation, wholeOriginal } from '#model/preparation';
 import { cutOut } from './cut-out';
 import { evenLight } from './even-light';
-import { areSoundCorners, betweenFrames, frameOf, heightPerWidth, turnCorners, turnToLevel } from './frame';
+import { areSoundCorners, betweenFrames, frameOf, turnCorners, turnToLevel } from './frame';
+import { heightPerWidth } from './sheet-proportions';
 
 const askew: Preparation = {
   corners: [

@@ -64,16 +64,6 @@ export function frameOf({ corners }: Preparation): Frame {
   return { toOriginal: (x, y) => apply(there, x, y), fromOriginal: (u, v) => apply(back, u, v) };
 }
 
-/** Height over width of the picture that four corners cut out: means of opposite sides, as exact as a crop or a turn, near enough for a photo. */
-export function heightPerWidth({ corners }: Preparation, originalWidthPx: number, originalHeightPx: number): number {
-  const side = (first: number, second: number) => {
-    const [x1, y1] = corners[first] as OriginalPlace;
-    const [x2, y2] = corners[second] as OriginalPlace;
-    return Math.hypot((x2 - x1) * originalWidthPx, (y2 - y1) * originalHeightPx);
-  };
-  return (side(1, 2) + side(3, 0)) / (side(0, 1) + side(3, 2));
-}
-
 /** Corners turned clockwise about their middle, so that the picture turns the other way; the original's shape keeps angles true. */
 export function turnCorners(
   corners: Preparation['corners'],

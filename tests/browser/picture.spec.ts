@@ -200,17 +200,33 @@ test('measures are told of a tapped area, joined areas are listed, and the pictu
   await page.mouse.down();
   await page.mouse.move(box.x + box.width * (40 / 60), box.y + box.height * 0.5, { steps: 6 });
   await page.mouse.up();
-  // The server is away just then: the mend waits for another try and is not lost.
-  await expect(page.getByRole('alert')).toContainText('does not answer', { timeout: 30_000 });
+  // The server is away just then: the mend is done all the same, waits in the browser, and outlives a reload.
+  await expect(areas(page)).toHaveText('1', { timeout: 30_000 });
+  await expect(page.locator('[data-keep]')).toHaveText(/Kept here, waiting/);
+  await page.reload();
+  await expect(areas(page)).toHaveText('1', { timeout: 30_000 });
+  await expect(page.locator('[data-keep]')).toHaveText(/Kept here, waiting/);
   await page.unroute('**/api/blobs');
-  await page.getByRole('button', { name: 'Find the areas again' }).click();
+  await expectAllKept(page);
+  await page.reload();
   await expect(areas(page)).toHaveText('1', { timeout: 30_000 });
   await expect(page.locator('[data-lost]')).toContainText('1 area of before has no match');
   await page.getByRole('button', { name: 'Seen' }).click();
   await expect(page.locator('[data-lost]')).toHaveCount(0);
   // A tap where it means nothing is answered in words.
+  await page.getByRole('button', { name: 'Join areas' }).click();
   await page.mouse.click(box.x + 4, box.y + 4);
   await expect(page.locator('[data-desk-said]')).toContainText('Tap on the line between two areas');
+
+  // The picture itself cannot be fetched for a while: that is said, and it is read when the maker asks again.
+  await page.route('**/api/blobs/*', (route) => route.abort());
+  await page.reload();
+  await expect(page.getByRole('alert').first()).toContainText('does not answer', { timeout: 30_000 });
+  await page.unroute('**/api/blobs/*');
+  await page.getByRole('button', { name: 'Find the areas again' }).click();
+  await expect(page.getByRole('button', { name: 'Find the areas again' })).toHaveCount(0, { timeout: 30_000 });
+  await expect(areas(page)).toHaveText('1');
+  await expectAllKept(page);
 });
 
 test('a pasted photograph is taken in, with a word that it is no line image', async ({ page, shared }) => {

@@ -5,7 +5,7 @@ import type { Make } from '#model/make';
 import type { Batch, Operation } from '#model/operation';
 import { applyOperation, applyOperations, OperationError } from '#core/make/apply';
 import { CallProblem, problemToShow } from '#islands/shared/server-calls.ts';
-import type { Outbox, WaitingBatch } from './outbox';
+import type { Outbox, WaitingBatch, WaitingBlob } from './outbox';
 
 export type KeepState =
   | { kind: 'kept' }
@@ -19,7 +19,8 @@ type Base = { revision: number; document: Make };
 export type KeeperOptions = {
   outbox: Outbox;
   read: () => Promise<KeptMake>;
-  send: (batch: Batch) => Promise<ApplyBatchAnswer>;
+  /** Sends the blobs of a batch, then the batch. */
+  send: (batch: Batch, blobs: readonly WaitingBlob[]) => Promise<ApplyBatchAnswer>;
   /** Told after every change of the document or of the keep state. */
   onChange: (document: Make, state: KeepState) => void;
   newId?: () => string;
@@ -67,8 +68,8 @@ export class Keeper {
     }
   }
 
-  /** Applies an edit and queues it. @throws OperationError when it does not fit; then nothing has changed. */
-  edit(operations: readonly Operation[]): void {
+  /** Applies an edit and queues it with the blobs it names. @throws OperationError when it does not fit; then nothing has changed. */
+  edit(operations: readonly Operation[], blobs: readonly WaitingBlob[] = []): void {
     if (!this.base || !this.document) throw new Error('The make is not loaded yet.');
     this.document = applyOperations(this.document, operations);
     const batch: WaitingBatch = {
@@ -78,6 +79,7 @@ export class Keeper {
       sequence: this.sequence++,
       expectedRevision: this.base.revision + this.queue.length,
       operations: [...operations],
+      blobs: [...blobs],
     };
     this.queue.push(batch);
     this.laidDown = this.laidDown.then(() => this.options.outbox.put([batch]));
@@ -88,6 +90,11 @@ export class Keeper {
       () => this.pump(),
       (error: unknown) => this.tell({ kind: 'refused', problem: problemToShow(error) }),
     );
+  }
+
+  /** Bytes that the server may not have yet. */
+  waitingBlob(sha256: string): Uint8Array<ArrayBuffer> | undefined {
+    return this.queue.flatMap(({ blobs }) => blobs).find((blob) => blob.sha256 === sha256)?.bytes;
   }
 
   /** Tries again now, for example when the browser says that it is online. */
@@ -109,6 +116,7 @@ export class Keeper {
   async layMineOnTop(): Promise<{ leftOut: number }> {
     const kept = await this.options.read();
     const operations = this.queue.flatMap((batch) => batch.operations);
+    const blobs = this.queue.flatMap((batch) => batch.blobs);
     let document = kept.document;
     const fits: Operation[] = [];
     for (const operation of operations) {
@@ -123,7 +131,7 @@ export class Keeper {
     this.base = { revision: kept.revision, document: kept.document };
     this.document = kept.document;
     this.state = { kind: 'kept' };
-    if (fits.length > 0) this.edit(fits);
+    if (fits.length > 0) this.edit(fits, blobs);
     else this.tell({ kind: 'kept' });
     return { leftOut: operations.length - fits.length };
   }
@@ -159,8 +167,8 @@ export class Keeper {
     this.sending = true;
     try {
       for (let batch = this.queue[0]; batch; batch = this.queue[0]) {
-        const { batchId, operations } = batch;
-        const answer = await this.options.send({ batchId, baseRevision: this.base.revision, operations });
+        const { batchId, operations, blobs } = batch;
+        const answer = await this.options.send({ batchId, baseRevision: this.base.revision, operations }, blobs);
         this.base = { revision: answer.revision, document: applyOperations(this.base.document, operations) };
         this.queue.shift();
         this.retryMs = this.options.firstRetryMs ?? 600;

@@ -107,7 +107,7 @@ function LoadedMake({ make, useMake }: { make: Make; useMake: MakeStore }) {
   } = useMake();
   const [station, go] = useStation();
   const picture = make.pictures[0];
-  const raster = useRaster(picture);
+  const raster = useRaster(useMake, picture);
   const lamp = lampInHand ?? make.lamp;
   const bands: Bands = useBands(picture, raster.labels, lamp, rack.markers);
   const [useDesk] = useState(createDeskStore);

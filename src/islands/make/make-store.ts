@@ -8,9 +8,9 @@ import { type Rack, rackSchema } from '#model/marker';
 import type { Operation } from '#model/operation';
 import { invertOperations } from '#core/make/invert';
 import { withAssumedColours } from '#core/markers/assumed-colour';
-import { call, jsonPost, problemToShow } from '#islands/shared/server-calls.ts';
+import { call, fetchBlob, jsonPost, keepBlob, problemToShow } from '#islands/shared/server-calls.ts';
 import { type KeepState, Keeper } from './keeper';
-import { type Outbox, openOutbox } from './outbox';
+import { type Outbox, openOutbox, type WaitingBlob } from './outbox';
 
 /** What the maker holds in the hand: decides what a tap on the picture does. A ladder remembers the element it has begun. */
 export type Hand =
@@ -38,8 +38,12 @@ export type MakeState = {
 
   load: () => Promise<void>;
   edit: (...operations: Operation[]) => void;
+  /** An edit that names blobs the server does not have yet. */
+  editWithBlobs: (operations: Operation[], blobs: readonly WaitingBlob[]) => void;
   /** Keeps what the application found by itself (the regions of a picture): not a step of the maker's to be undone. */
-  record: (...operations: Operation[]) => void;
+  record: (operations: Operation[], blobs: readonly WaitingBlob[]) => void;
+  /** Bytes of a blob that the make names, from those that wait for the server or from the server. @throws CallProblem */
+  blobOf: (sha256: string) => Promise<Uint8Array<ArrayBuffer>>;
   undo: () => void;
   redo: () => void;
   takeInHand: (hand: Hand) => void;
@@ -85,7 +89,10 @@ export function createMakeStore(makeId: string): MakeStore {
             outbox,
             onChange,
             read: () => call(keptMakeSchema, `/api/makes/${makeId}`),
-            send: (batch) => call(applyBatchAnswerSchema, `/api/makes/${makeId}/batches`, jsonPost(batch)),
+            send: async (batch, blobs) => {
+              for (const { bytes } of blobs) await keepBlob(bytes);
+              return call(applyBatchAnswerSchema, `/api/makes/${makeId}/batches`, jsonPost(batch));
+            },
           });
           window.addEventListener('online', () => keeper?.tryNow());
           await keeper.start();
@@ -94,15 +101,19 @@ export function createMakeStore(makeId: string): MakeStore {
         }
       },
 
-      edit: (...operations) => {
+      edit: (...operations) => get().editWithBlobs(operations, []),
+
+      editWithBlobs: (operations, blobs) => {
         const before = get().make;
         if (!before || !keeper || operations.length === 0) return;
         const inverse = invertOperations(before, operations);
-        keeper.edit(operations);
+        keeper.edit(operations, blobs);
         set(({ undoSteps }) => ({ undoSteps: [...undoSteps, { done: operations, inverse }], redoSteps: [] }));
       },
 
-      record: (...operations) => keeper?.edit(operations),
+      record: (operations, blobs) => keeper?.edit(operations, blobs),
+
+      blobOf: async (sha256) => keeper?.waitingBlob(sha256) ?? fetchBlob(sha256),
 
       undo: () => {
         const step = get().undoSteps.at(-1);

@@ -1,7 +1,11 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { z } from 'zod';
-import { idSchema } from '#model/id';
+import { idSchema, sha256Schema } from '#model/id';
 import { operationSchema } from '#model/operation';
+
+const waitingBlobSchema = z.object({ sha256: sha256Schema, bytes: z.instanceof(Uint8Array<ArrayBuffer>) });
+/** Bytes that operations of a batch name (a label map): they go to the server before it. */
+export type WaitingBlob = z.infer<typeof waitingBlobSchema>;
 
 /** A batch that waits for the server. `expectedRevision`: the revision the make must have when it is applied. */
 const waitingBatchSchema = z.object({
@@ -11,6 +15,7 @@ const waitingBatchSchema = z.object({
   sequence: z.number(),
   expectedRevision: z.number().int().nonnegative(),
   operations: z.array(operationSchema).min(1),
+  blobs: z.array(waitingBlobSchema).default([]),
 });
 export type WaitingBatch = z.infer<typeof waitingBatchSchema>;
 

@@ -1,5 +1,4 @@
 import { proxy, type Remote, wrap } from 'comlink';
-import { blobAnswerSchema } from '#model/api/originals';
 import type { Operation } from '#model/operation';
 import type { Picture } from '#model/picture';
 import { wholeOriginal } from '#model/preparation';
@@ -9,12 +8,16 @@ import type { PictureDoubt } from '#core/picture/judge-picture';
 import { decodeLabelMap } from '#core/picture/label-map';
 import { inheritedAssignments } from '#core/picture/match-regions';
 import { toRegionMap } from '#core/picture/region-map';
-import { CallProblem, call, fetchBlob } from '#islands/shared/server-calls.ts';
+import { CallProblem } from '#islands/shared/server-calls.ts';
 import type { RegionsApi } from '#workers/regions.worker';
 import type { ReadRequest } from '#workers/regions-messages';
+import type { WaitingBlob } from './outbox';
 
 export type Proposal = { from: PlaceMm; to: PlaceMm };
-export type ReadResult = { operations: Operation[]; doubt: PictureDoubt | null };
+/** `blobs`: the label map that the operations name; the server has it not yet. */
+export type ReadResult = { operations: Operation[]; blobs: WaitingBlob[]; doubt: PictureDoubt | null };
+
+type BlobOf = (sha256: string) => Promise<Uint8Array<ArrayBuffer>>;
 
 const pxPerMmOf = (picture: Picture) => picture.grey.widthPx / picture.widthMm;
 
@@ -26,6 +29,8 @@ export class PictureReader {
   private loading: Promise<void> = Promise.resolve();
   private readonly labelMaps = new Map<string, Uint16Array>();
 
+  constructor(private readonly blobOf: BlobOf) {}
+
   close(): void {
     this.thread.terminate();
   }
@@ -35,7 +40,7 @@ export class PictureReader {
     const key = `${picture.grey.sha256} ${picture.widthMm}`;
     if (this.loadedGrey === key) return this.loading;
     this.loadedGrey = key;
-    this.loading = fetchBlob(picture.grey.sha256).then((png) => this.api.load({ png, pxPerMm: pxPerMmOf(picture) }));
+    this.loading = this.blobOf(picture.grey.sha256).then((png) => this.api.load({ png, pxPerMm: pxPerMmOf(picture) }));
     this.loading.catch(() => {
       this.loadedGrey = '';
     });
@@ -47,7 +52,7 @@ export class PictureReader {
     if (!map) return null;
     const known = this.labelMaps.get(map.labelMap);
     if (known) return known;
-    const labels = decodeLabelMap(await fetchBlob(map.labelMap), map.widthPx, map.heightPx);
+    const labels = decodeLabelMap(await this.blobOf(map.labelMap), map.widthPx, map.heightPx);
     this.labelMaps.set(map.labelMap, labels);
     return labels;
   }
@@ -87,12 +92,7 @@ export class PictureReader {
         remedy: 'Is it a photograph, or grainy paper? Under "Lines", leave out larger specks or take only bold lines, and read it again.',
       });
     }
-    onProgress('Keeping the areas', 0.97);
-    const { sha256 } = await call(blobAnswerSchema, '/api/blobs', {
-      method: 'POST',
-      headers: { 'content-type': 'application/octet-stream' },
-      body: answer.labelMap,
-    });
+    const sha256 = await sha256Of(answer.labelMap);
     this.labelMaps.set(sha256, answer.reading.found.labels);
     const regionMap = toRegionMap(answer.reading, {
       pxPerMm: pxPerMmOf(picture),
@@ -106,7 +106,7 @@ export class PictureReader {
       { kind: 'setRegionMap', pictureId: picture.id, regionMap },
     ];
     if (inherited.length > 0) operations.push({ kind: 'assignRegions', pictureId: picture.id, assignments: inherited });
-    return { operations, doubt: answer.doubt };
+    return { operations, blobs: [{ sha256, bytes: answer.labelMap }], doubt: answer.doubt };
   }
 
   async propose(picture: Picture, reading: Reading): Promise<Proposal[]> {
@@ -129,6 +129,12 @@ export class PictureReader {
     if (!labels) return { refusal: 'The areas are not found yet.' };
     return this.api.gesture({ tool, points, reading, regions: picture.regionMap?.regions ?? [], labels });
   }
+}
+
+/** The name of a blob, as the server names it. */
+async function sha256Of(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
+  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
+  return Array.from(digest, (byte) => byte.toString(16).padStart(2, '0')).join('');
 }
 
 function frameRequest({ preparation = wholeOriginal, widthMm, heightMm }: Picture) {

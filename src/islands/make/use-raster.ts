@@ -3,7 +3,8 @@ import type { Problem } from '#model/api/problem';
 import type { Picture } from '#model/picture';
 import type { Mend } from '#model/reading';
 import { decodeLabelMap } from '#core/picture/label-map';
-import { fetchBlob, problemToShow } from '#islands/shared/server-calls.ts';
+import { problemToShow } from '#islands/shared/server-calls.ts';
+import type { MakeStore } from './make-store';
 
 /** Width of a drawn bit of line on the screen: that of a usual stamp's line. */
 const drawnLineMm = 0.4;
@@ -11,7 +12,8 @@ const drawnLineMm = 0.4;
 export type Raster = { lines: ImageBitmap | null; labels: Uint16Array | null; problem: Problem | null };
 
 /** The pixels of a picture: its lines, and the label map once it has one. */
-export function useRaster(picture: Picture | undefined): Raster {
+export function useRaster(useMake: MakeStore, picture: Picture | undefined): Raster {
+  const blobOf = useMake(({ blobOf: own }) => own);
   const [scan, setScan] = useState<ImageBitmap | null>(null);
   const [labels, setLabels] = useState<Uint16Array | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -24,7 +26,7 @@ export function useRaster(picture: Picture | undefined): Raster {
     let current = true;
     setScan(null);
     if (!grey) return;
-    fetchBlob(grey)
+    blobOf(grey)
       .then((png) => createImageBitmap(new Blob([png], { type: 'image/png' })))
       .then(
         (bitmap) => current && setScan(bitmap),
@@ -33,13 +35,13 @@ export function useRaster(picture: Picture | undefined): Raster {
     return () => {
       current = false;
     };
-  }, [grey]);
+  }, [grey, blobOf]);
 
   useEffect(() => {
     let current = true;
     setLabels(null);
     if (!labelMap) return;
-    fetchBlob(labelMap)
+    blobOf(labelMap)
       .then((deflated) => decodeLabelMap(deflated, widthPx, heightPx))
       .then(
         (decoded) => current && setLabels(decoded),
@@ -48,7 +50,7 @@ export function useRaster(picture: Picture | undefined): Raster {
     return () => {
       current = false;
     };
-  }, [labelMap, widthPx, heightPx]);
+  }, [labelMap, widthPx, heightPx, blobOf]);
 
   const inkMends = JSON.stringify((picture?.reading?.mends ?? []).filter(({ kind }) => kind === 'line' || kind === 'rub'));
   const widthMm = picture?.widthMm ?? 1;

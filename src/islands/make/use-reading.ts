@@ -54,8 +54,8 @@ export function useReading(useMake: MakeStore, picture: Picture | undefined, isO
 
   useEffect(() => {
     if (!isNeeded) return;
-    setReader((own) => own ?? new PictureReader());
-  }, [isNeeded]);
+    setReader((own) => own ?? new PictureReader(useMake.getState().blobOf));
+  }, [isNeeded, useMake]);
   useEffect(() => () => reader?.close(), [reader]);
 
   const run = useCallback(async () => {
@@ -68,7 +68,7 @@ export function useReading(useMake: MakeStore, picture: Picture | undefined, isO
       wish.current = null;
       const ownTurn = turn.current;
       try {
-        const { make, edit, record } = useMake.getState();
+        const { make, editWithBlobs, record } = useMake.getState();
         const then = pictureOf(useMake);
         if (!make || !then) break;
         const isFirst = then.regionMap === undefined;
@@ -83,8 +83,8 @@ export function useReading(useMake: MakeStore, picture: Picture | undefined, isO
           continue;
         }
         setDoubt(result.doubt);
-        if (isFirst) record(...before, ...result.operations);
-        else edit(...before, ...result.operations);
+        const keep = isFirst ? record : editWithBlobs;
+        keep([...before, ...result.operations], result.blobs);
         setFinding(null);
       } catch (error) {
         if (ownTurn !== turn.current) continue;

@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { blobAnswerSchema } from '#model/api/originals';
 import { type Problem, problemSchema } from '#model/api/problem';
 
 /** A call to the server that failed: status 0 when it did not answer at all. `body` is the whole answer. */
@@ -51,6 +52,11 @@ export async function call<S extends z.ZodType>(schema: S, path: string, init: R
 /** A POST of JSON. */
 export function jsonPost(value: unknown): RequestInit {
   return { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(value) };
+}
+
+/** Has the server keep bytes; the same bytes again are the same blob. @throws CallProblem */
+export async function keepBlob(bytes: Uint8Array<ArrayBuffer>): Promise<void> {
+  await call(blobAnswerSchema, '/api/blobs', { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: bytes });
 }
 
 /** Bytes of a blob. @throws CallProblem */

@@ -21,6 +21,8 @@ export type FloodOptions = {
   peakToNeck: number;
   /** Least area in px both must have at the moment they meet. */
   leastAreaPx: number;
+  /** Told a narrow place and its distance to the lines: whether areas join there all the same. Default: never. */
+  isPassage?: (xPx: number, yPx: number, radiusPx: number) => boolean;
 };
 
 /** Places deeper than this, in fifths of a px, are too wide to be a neck. */
@@ -119,47 +121,49 @@ class BasinSets {
   }
 }
 
-/** Meeting places of basins kept apart: the deepest pixel of each, as two areas touch all along a closed break. */
+function neckAt(first: number, second: number, pixel: number, depth: number, width: number): Neck {
+  return {
+    xPx: (pixel % width) + 0.5,
+    yPx: Math.floor(pixel / width) + 0.5,
+    widthPx: (2 * depth) / chamferUnitsPerPx,
+    basins: [Math.min(first, second), Math.max(first, second)],
+  };
+}
+
+/** Necks, each once: its deepest pixel, as two areas touch all along a closed break. Deeper ones come first. */
 class NeckList {
   private byPair = new Map<number, Neck[]>();
-  private all: Neck[] = [];
+  readonly all: Neck[] = [];
 
-  constructor(
-    private width: number,
-    private maxGapPx: number,
-  ) {}
+  constructor(private maxGapPx: number) {}
 
-  /** Notes a meeting place; places come from the deepest to the shallowest. */
-  note(first: number, second: number, pixel: number, depth: number): void {
-    const neck: Neck = {
-      xPx: (pixel % this.width) + 0.5,
-      yPx: Math.floor(pixel / this.width) + 0.5,
-      widthPx: (2 * depth) / chamferUnitsPerPx,
-      basins: [Math.min(first, second), Math.max(first, second)],
-    };
-    if (addApart(this.byPair, neck, this.maxGapPx)) this.all.push(neck);
+  private keyOf({ basins }: Neck): number {
+    return Math.min(...basins) * 2 ** 26 + Math.max(...basins);
+  }
+
+  /** Whether a meeting place is one more pixel of a neck that is in the list. */
+  isKnown(neck: Neck): boolean {
+    const known = this.byPair.get(this.keyOf(neck));
+    return known?.some(({ xPx, yPx }) => Math.hypot(neck.xPx - xPx, neck.yPx - yPx) < 2 * this.maxGapPx) ?? false;
+  }
+
+  add(neck: Neck): void {
+    this.all.push(neck);
+    const known = this.byPair.get(this.keyOf(neck));
+    if (known) known.push(neck);
+    else this.byPair.set(this.keyOf(neck), [neck]);
   }
 
   /** The necks between basins as they are numbered in the end. */
   between(numberOf: (basin: number) => number): Neck[] {
-    const byPair = new Map<number, Neck[]>();
-    return this.all.flatMap((neck) => {
+    const numbered = new NeckList(this.maxGapPx);
+    for (const neck of this.all) {
       const basins: [number, number] = [numberOf(neck.basins[0]), numberOf(neck.basins[1])];
-      const numbered = { ...neck, basins };
       // Two basins kept apart here may have met in earnest at a wider place, or be the same as two of another neck.
-      return basins[0] !== basins[1] && addApart(byPair, numbered, this.maxGapPx) ? [numbered] : [];
-    });
+      if (basins[0] !== basins[1] && !numbered.isKnown({ ...neck, basins })) numbered.add({ ...neck, basins });
+    }
+    return numbered.all;
   }
-}
-
-/** Adds a neck to those of its pair, unless it is one more pixel of a neck that is known. */
-function addApart(byPair: Map<number, Neck[]>, neck: Neck, maxGapPx: number): boolean {
-  const key = Math.min(...neck.basins) * 2 ** 26 + Math.max(...neck.basins);
-  const known = byPair.get(key);
-  if (known?.some(({ xPx, yPx }) => Math.hypot(neck.xPx - xPx, neck.yPx - yPx) < 2 * maxGapPx)) return false;
-  if (known) known.push(neck);
-  else byPair.set(key, [neck]);
-  return true;
 }
 
 /** Pixels no deeper than `deepest`, from the deepest to the shallowest, those of a depth in reading order; lines are left out. */
@@ -238,7 +242,7 @@ export function floodBasins(near: NearDistance, options: FloodOptions): Basins {
   for (let basin = 1; basin <= count; basin++) {
     sets.set(basin, peaks[basin] as number, areasPx[basin] as number, firstPx[basin] as number);
   }
-  const necks = new NeckList(width, options.maxGapPx);
+  const necks = new NeckList(options.maxGapPx);
 
   /** Joins two basins that meet at a pixel, and gives what they have become; 0 when the place is a neck that keeps them apart. */
   const meet = (first: number, second: number, pixel: number): number => {
@@ -246,7 +250,10 @@ export function floodBasins(near: NearDistance, options: FloodOptions): Basins {
     const peak = Math.min(sets.peak(first), sets.peak(second));
     const area = Math.min(sets.area(first), sets.area(second));
     if (peak < options.peakToNeck * depth || area < options.leastAreaPx) return sets.join(first, second);
-    necks.note(first, second, pixel, depth);
+    const neck = neckAt(first, second, pixel, depth, width);
+    if (necks.isKnown(neck)) return 0;
+    if (options.isPassage?.(neck.xPx, neck.yPx, neck.widthPx / 2)) return sets.join(first, second);
+    necks.add(neck);
     return 0;
   };
 

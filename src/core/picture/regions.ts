@@ -1,8 +1,9 @@
-import { type Basins, floodBasins, floodReach } from './basins';
+import { type Basins, type FloodOptions, floodBasins, floodReach } from './basins';
 import { findDeepestPlaces } from './deepest-places';
 import { assertRaster, type BinaryImage } from './image';
 import { type Adjacency, type FoundRegion, measureRegions } from './measure-regions';
 import { forEachStretch, type NearDistance, nearDistance } from './near-distance';
+import { passageTest } from './passages';
 import { RunList } from './runs';
 import { spreadLabels } from './spread-labels';
 
@@ -29,6 +30,9 @@ export type FoundRegions = {
   /** Pairs of labels with a common border, and its length. */
   adjacency: Adjacency;
 };
+
+/** Lines nearer to each other than this share of the widest break were meant to touch, whatever their shape. */
+const leastPassageShare = 0.45;
 
 /** Beyond every label: what becomes line. */
 const none = 65536;
@@ -90,7 +94,13 @@ export function findRegions(lines: BinaryImage, options: FindRegionsOptions = {}
   const leastAreaPx = options.leastAreaPx ?? (lines.pxPerMm === undefined ? 16 : Math.max(4, 0.35 * lines.pxPerMm ** 2));
   const tell = options.onProgress ?? (() => {});
   tell('Measuring how far the lines are', 0.1);
-  const flood = { maxGapPx, peakToNeck: 1.6, leastAreaPx: Math.max(leastAreaPx, 0.6 * maxGapPx ** 2) };
+  const isBetweenSides = passageTest(lines);
+  const flood: FloodOptions = {
+    maxGapPx,
+    peakToNeck: 1.6,
+    leastAreaPx: Math.max(leastAreaPx, 0.6 * maxGapPx ** 2),
+    isPassage: (xPx, yPx, radiusPx) => radiusPx > leastPassageShare * (maxGapPx / 2) && isBetweenSides(xPx, yPx, radiusPx),
+  };
   const near = nearDistance(lines.data, width, height, floodReach(flood));
   tell('Flooding the areas', 0.35);
   const basins = floodBasins(near, flood);

@@ -5,8 +5,8 @@ import { applyOperations } from '#core/make/apply';
 import { newMake } from '#core/make/new-make';
 import { CallProblem } from '#islands/shared/server-calls.ts';
 import { Keeper, type KeepState } from '#islands/make/keeper.ts';
-import type { Outbox, WaitingBatch } from '#islands/make/outbox.ts';
 import { openDatabase } from '#server/db/database';
+import { memoryOutbox } from '../memory-outbox';
 import { seeded } from '../seeded';
 import { type Application, startApplication } from './application';
 
@@ -24,21 +24,6 @@ export type FaultFigures = {
   appliedTwice: number;
   wrongDocuments: number;
 };
-
-/** An outbox in memory: what IndexedDB is to a browser. */
-function memoryOutbox(): Outbox {
-  const waiting = new Map<string, WaitingBatch>();
-  return {
-    tabId: 'faults',
-    put: async (batches) => {
-      for (const batch of batches) waiting.set(batch.batchId, batch);
-    },
-    remove: async (ids) => {
-      for (const id of ids) waiting.delete(id);
-    },
-    adopt: async () => [...waiting.values()],
-  };
-}
 
 type Editor = {
   makeId: string;

@@ -1,30 +1,16 @@
 import { describe, expect, it } from 'vitest';
+import { memoryOutbox } from '../../../tests/memory-outbox';
 import type { Make } from '#model/make';
 import type { Batch, Operation } from '#model/operation';
 import { applyOperations } from '#core/make/apply';
 import { newMake } from '#core/make/new-make';
 import { CallProblem } from '#islands/shared/server-calls.ts';
 import { Keeper, type KeepState } from './keeper';
-import type { Outbox, WaitingBatch, WaitingBlob } from './outbox';
+import type { Outbox, WaitingBlob } from './outbox';
 
 const sha = 'ab'.repeat(32);
 const blob: WaitingBlob = { sha256: sha, bytes: new Uint8Array([1, 2, 3]) };
 const rename = (name: string): Operation => ({ kind: 'renameMake', name });
-
-function memoryOutbox(): Outbox & { waiting: Map<string, WaitingBatch> } {
-  const waiting = new Map<string, WaitingBatch>();
-  return {
-    waiting,
-    tabId: 'tab',
-    put: async (batches) => {
-      for (const batch of batches) waiting.set(batch.batchId, batch);
-    },
-    remove: async (ids) => {
-      for (const id of ids) waiting.delete(id);
-    },
-    adopt: async () => [...waiting.values()],
-  };
-}
 
 /** A server that may be away, or be ahead of the keeper, and that remembers what came. */
 function fakeServer(make: Make) {

@@ -43,8 +43,10 @@ export const test = base.extend<TestFixtures, { shared: Application }>({
 
 export { expect };
 
-/** No accessibility finding on the page as it stands (axe, WCAG 2.2 A and AA). */
+/** No accessibility finding on the page as it stands, once it has started (axe, WCAG 2.2 A and AA). */
 export async function expectNoAxeFindings(page: Page, options: { without?: string[] } = {}): Promise<void> {
+  await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+  await expect(page.locator('[data-opening]')).toHaveCount(0);
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
     .disableRules(options.without ?? [])

@@ -19,6 +19,7 @@ const lightnessOf = ([r, g, b]: readonly number[]) =>
 test('from a dropped line image to a recipe that survives a restart of server and database', async ({ page, lonely }) => {
   await page.goto(lonely.address);
   await page.getByRole('link', { name: 'New make' }).click();
+  await expect(page.getByRole('region', { name: 'Line image' })).toBeVisible();
   await expectNoAxeFindings(page);
 
   // Drop the file, as a hand does.

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { keptMakeSchema } from '#model/api/makes';
 import type { Problem } from '#model/api/problem';
 import type { Make } from '#model/make';
@@ -20,12 +20,14 @@ const pageMm = { width: 190, height: 256 };
 export function RecipePage({ makeId }: { makeId: string }) {
   const [loaded, setLoaded] = useState<{ make: Make; rack: Rack } | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
-  useEffect(() => {
+  const load = useCallback(() => {
+    setProblem(null);
     Promise.all([call(keptMakeSchema, `/api/makes/${makeId}`), call(rackSchema, '/api/rack')]).then(
       ([{ document }, rack]) => setLoaded({ make: document, rack: { ...rack, markers: withAssumedColours(rack.markers) } }),
       (error: unknown) => setProblem(problemToShow(error)),
     );
   }, [makeId]);
+  useEffect(load, [load]);
   return (
     <main className="min-h-dvh bg-wall p-4 print:bg-paper print:p-0">
       <p className="mx-auto mb-4 flex w-[190mm] max-w-full gap-3 print:hidden">
@@ -33,7 +35,12 @@ export function RecipePage({ makeId }: { makeId: string }) {
           Print this page
         </Button>
       </p>
-      {problem && <ProblemNotice problem={problem} />}
+      {!loaded && <h1 className="text-3xl print:hidden">{problem ? 'This recipe cannot be shown now' : 'Fetching the recipe …'}</h1>}
+      {problem && (
+        <ProblemNotice problem={problem}>
+          <Button onClick={load}>Try again</Button>
+        </ProblemNotice>
+      )}
       {loaded && <Sheet make={loaded.make} rack={loaded.rack} />}
     </main>
   );

@@ -1,0 +1,27 @@
+import { expect, test } from './application';
+
+test('before its program has started a page has its landmark, its heading and a word for those who block scripts', async ({
+  browser,
+  shared,
+}) => {
+  const context = await browser.newContext({ javaScriptEnabled: false });
+  const page = await context.newPage();
+  const make = '/makes/make-balloon-post-pilot';
+  for (const path of ['/', '/makes/new', '/rack', make, `${make}/recipe`]) {
+    await page.goto(shared.address + path);
+    await expect(page.getByRole('main').getByRole('heading', { level: 1 })).toBeVisible();
+    // The browser under test parses as if scripts were allowed: the word is there, though not drawn.
+    await expect(page.getByRole('main').locator('noscript')).toContainText('allow JavaScript for this address');
+  }
+  await context.close();
+});
+
+test('a recipe that cannot be fetched says so, and is fetched on "Try again"', async ({ page, shared }) => {
+  let away = true;
+  await page.route('**/api/rack', (route) => (away ? route.abort() : route.continue()));
+  await page.goto(`${shared.address}/makes/make-balloon-post-pilot/recipe`);
+  await expect(page.getByRole('heading', { name: 'This recipe cannot be shown now' })).toBeVisible();
+  away = false;
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.locator('[data-sheet]').getByRole('heading', { level: 1 })).toBeVisible();
+});

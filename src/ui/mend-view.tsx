@@ -1,5 +1,6 @@
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRef } from 'react';
-import { useFit } from './use-fit';
+import { canvasSize } from './canvas-size';
+import { type Nearness, ZoomStage } from './zoom-stage';
 
 type Place = [number, number];
 
@@ -32,8 +33,13 @@ type Props = {
   onPen: () => void;
   /** Places under a moving hand, for the loupe. */
   onHover: (place: Place) => void;
-  children?: ReactNode;
+  nearness: Nearness;
+  /** A place that is kept in sight: where the pen stands, or what is pointed at elsewhere. */
+  reveal: Place;
+  foot: ReactNode;
 };
+
+type SheetProps = Omit<Props, 'nearness' | 'reveal' | 'foot'> & { width: number; height: number };
 
 /** A hand that moves less than this, in CSS px, has tapped. */
 const tapPx = 7;
@@ -49,20 +55,32 @@ const looks: Record<MendMark['look'], { stroke: string; dash?: string; widthPx: 
 const steps: Record<string, Place> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
 
 /** The picture while its lines are mended: regions in greys, mends and proposals drawn over it, a pen for hand and keys. */
-export function MendView(props: Props) {
-  const { widthMm, heightMm, widthPx, heightPx, lines, shades, marks, cueBoxes, crosshair, penDownAt, label } = props;
-  const stage = useRef<HTMLDivElement>(null);
+export function MendView({ nearness, reveal, foot, ...props }: Props) {
+  const { widthMm, heightMm, widthPx, heightPx } = props;
+  return (
+    <ZoomStage
+      widthPx={widthPx}
+      heightPx={heightPx}
+      around={{ wide: 20, narrow: 8 }}
+      nearness={nearness}
+      reveal={[reveal[0] / widthMm, reveal[1] / heightMm]}
+      foot={foot}
+    >
+      {(width, height) => <MendSheet {...props} width={width} height={height} />}
+    </ZoomStage>
+  );
+}
+
+function MendSheet(props: SheetProps) {
+  const { widthMm, heightMm, widthPx, lines, shades, marks, cueBoxes, crosshair, penDownAt, label, width, height } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const drawn = useRef<Place[] | null>(null);
   const trail = useRef<SVGPolylineElement>(null);
-  const { width, height } = useFit(stage, widthPx, heightPx, { wide: 20, narrow: 8 });
 
   useEffect(() => {
     const context = canvas.current?.getContext('2d');
     if (!canvas.current || !context || width === 0) return;
-    const density = Math.min(2, window.devicePixelRatio || 1);
-    canvas.current.width = width * density;
-    canvas.current.height = height * density;
+    Object.assign(canvas.current, canvasSize(width, height, widthPx));
     context.fillStyle = '#fff';
     context.fillRect(0, 0, canvas.current.width, canvas.current.height);
     context.imageSmoothingQuality = 'high';
@@ -73,7 +91,7 @@ export function MendView(props: Props) {
     }
     context.globalCompositeOperation = 'multiply';
     context.drawImage(lines, 0, 0, canvas.current.width, canvas.current.height);
-  }, [lines, shades, width, height]);
+  }, [lines, shades, width, height, widthPx]);
 
   const placeOf = (event: PointerEvent<HTMLElement>): Place => {
     const box = event.currentTarget.getBoundingClientRect();
@@ -96,86 +114,83 @@ export function MendView(props: Props) {
   const showTrail = () => trail.current?.setAttribute('points', pxOf(drawn.current ?? []));
 
   return (
-    <div ref={stage} className="relative flex h-full min-h-[48dvh] w-full items-center justify-center lg:min-h-80">
-      <div className="relative bg-paper shadow-[0_2px_14px_rgb(0_0_0/0.28)]" style={{ width, height }}>
-        <div
-          role="application"
-          aria-label={label}
-          // biome-ignore lint/a11y/noNoninteractiveTabindex: an application takes the keys of its picture.
-          tabIndex={0}
-          data-mend-view
-          className="block size-full cursor-crosshair touch-none"
-          onKeyDown={onKeyDown}
-          onPointerDown={(event) => {
-            if (event.button !== 0) return;
-            event.currentTarget.setPointerCapture(event.pointerId);
-            drawn.current = [placeOf(event)];
-          }}
-          onPointerMove={(event) => {
-            const place = placeOf(event);
-            props.onHover(place);
-            if (!drawn.current) return;
-            drawn.current.push(place);
-            showTrail();
-          }}
-          onPointerUp={() => {
-            const points = drawn.current ?? [];
-            drawn.current = null;
-            showTrail();
-            const first = points[0];
-            if (!first) return;
-            const pxPerMm = width / widthMm;
-            const isTap = points.every(([x, y]) => Math.hypot(x - first[0], y - first[1]) * pxPerMm < tapPx);
-            if (isTap) props.onTap(first);
-            else props.onStroke(points);
-          }}
-          onPointerCancel={() => {
-            drawn.current = null;
-            showTrail();
-          }}
-        >
-          <canvas ref={canvas} className="block size-full" />
-        </div>
-        <svg className="pointer-events-none absolute inset-0 size-full" aria-hidden="true">
-          {cueBoxes.map(([x, y, boxWidth, boxHeight]) => (
-            <rect
-              key={`${x} ${y} ${boxWidth}`}
-              x={(x / widthMm) * width - 4}
-              y={(y / heightMm) * height - 4}
-              width={(boxWidth / widthMm) * width + 8}
-              height={(boxHeight / heightMm) * height + 8}
-              fill="none"
-              stroke="#595959"
-              strokeWidth={1.5}
-              strokeDasharray="1 4"
-              strokeLinecap="round"
-              data-cue
-            />
-          ))}
-          {marks.map(({ id, points, look, isMarked }) => (
-            <g key={id} data-mark={look}>
-              {look !== 'rub' && (
-                <polyline points={pxOf(points)} fill="none" stroke="#fff" strokeWidth={isMarked ? 11 : 6} strokeLinecap="round" />
-              )}
-              <polyline
-                points={pxOf(points)}
-                fill="none"
-                stroke={looks[look].stroke}
-                strokeWidth={isMarked ? 6 : looks[look].widthPx}
-                strokeDasharray={looks[look].dash}
-                strokeLinecap="round"
-              />
-            </g>
-          ))}
-          <polyline ref={trail} fill="none" stroke="#005f69" strokeWidth={4} strokeLinecap="round" />
-          {penDownAt && <polyline points={pxOf([penDownAt, crosshair])} fill="none" stroke="#005f69" strokeWidth={4} />}
-          <g transform={`translate(${(crosshair[0] / widthMm) * width} ${(crosshair[1] / heightMm) * height})`}>
-            <path d="M-13 0H-4M4 0H13M0 -13V-4M0 4V13" stroke="#fff" strokeWidth={5} />
-            <path d="M-13 0H-4M4 0H13M0 -13V-4M0 4V13" stroke="#005f69" strokeWidth={2} />
-          </g>
-        </svg>
-        {props.children}
+    <>
+      <div
+        role="application"
+        aria-label={label}
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: an application takes the keys of its picture.
+        tabIndex={0}
+        data-mend-view
+        className="block size-full cursor-crosshair touch-none"
+        onKeyDown={onKeyDown}
+        onPointerDown={(event) => {
+          if (event.button !== 0) return;
+          event.currentTarget.setPointerCapture(event.pointerId);
+          drawn.current = [placeOf(event)];
+        }}
+        onPointerMove={(event) => {
+          const place = placeOf(event);
+          props.onHover(place);
+          if (!drawn.current) return;
+          drawn.current.push(place);
+          showTrail();
+        }}
+        onPointerUp={() => {
+          const points = drawn.current ?? [];
+          drawn.current = null;
+          showTrail();
+          const first = points[0];
+          if (!first) return;
+          const pxPerMm = width / widthMm;
+          const isTap = points.every(([x, y]) => Math.hypot(x - first[0], y - first[1]) * pxPerMm < tapPx);
+          if (isTap) props.onTap(first);
+          else props.onStroke(points);
+        }}
+        onPointerCancel={() => {
+          drawn.current = null;
+          showTrail();
+        }}
+      >
+        <canvas ref={canvas} className="block size-full" />
       </div>
-    </div>
+      <svg className="pointer-events-none absolute inset-0 size-full" aria-hidden="true">
+        {cueBoxes.map(([x, y, boxWidth, boxHeight]) => (
+          <rect
+            key={`${x} ${y} ${boxWidth}`}
+            x={(x / widthMm) * width - 4}
+            y={(y / heightMm) * height - 4}
+            width={(boxWidth / widthMm) * width + 8}
+            height={(boxHeight / heightMm) * height + 8}
+            fill="none"
+            stroke="#595959"
+            strokeWidth={1.5}
+            strokeDasharray="1 4"
+            strokeLinecap="round"
+            data-cue
+          />
+        ))}
+        {marks.map(({ id, points, look, isMarked }) => (
+          <g key={id} data-mark={look}>
+            {look !== 'rub' && (
+              <polyline points={pxOf(points)} fill="none" stroke="#fff" strokeWidth={isMarked ? 11 : 6} strokeLinecap="round" />
+            )}
+            <polyline
+              points={pxOf(points)}
+              fill="none"
+              stroke={looks[look].stroke}
+              strokeWidth={isMarked ? 6 : looks[look].widthPx}
+              strokeDasharray={looks[look].dash}
+              strokeLinecap="round"
+            />
+          </g>
+        ))}
+        <polyline ref={trail} fill="none" stroke="#005f69" strokeWidth={4} strokeLinecap="round" />
+        {penDownAt && <polyline points={pxOf([penDownAt, crosshair])} fill="none" stroke="#005f69" strokeWidth={4} />}
+        <g transform={`translate(${(crosshair[0] / widthMm) * width} ${(crosshair[1] / heightMm) * height})`}>
+          <path d="M-13 0H-4M4 0H13M0 -13V-4M0 4V13" stroke="#fff" strokeWidth={5} />
+          <path d="M-13 0H-4M4 0H13M0 -13V-4M0 4V13" stroke="#005f69" strokeWidth={2} />
+        </g>
+      </svg>
+    </>
   );
 }

@@ -1,6 +1,7 @@
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRef } from 'react';
 import type { Direction } from '#core/picture/walk';
-import { useFit } from './use-fit';
+import { canvasSize } from './canvas-size';
+import { type Nearness, ZoomStage } from './zoom-stage';
 
 export type PictureLayers = {
   widthPx: number;
@@ -28,7 +29,12 @@ type Props = {
   focusTurn?: number;
   /** What stands over the picture, told its size in CSS px: the lamp. */
   over?: (width: number, height: number) => ReactNode;
+  /** Null: the whole picture, always. */
+  nearness: Nearness | null;
+  foot: ReactNode;
 };
+
+type SheetProps = Omit<Props, 'nearness' | 'foot'> & { width: number; height: number };
 
 const walkKeys: Record<string, Direction> = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' };
 /** Room round the picture for the lamp, in CSS px. */
@@ -70,21 +76,33 @@ function drawLayers(canvas: HTMLCanvasElement, layers: PictureLayers): void {
 }
 
 /** The picture on its paper. Redrawn from its layers; taps, drags and keys are told as regions. */
-export function PictureView({ layers, label, labels, onGather, onTouch, onWalk, onPressCursor, focusTurn = 0, over }: Props) {
-  const stage = useRef<HTMLDivElement>(null);
+export function PictureView({ nearness, foot, ...props }: Props) {
+  const { widthPx, heightPx, cursor } = props.layers;
+  return (
+    <ZoomStage
+      widthPx={widthPx}
+      heightPx={heightPx}
+      around={{ wide: roomPx, narrow: narrowRoomPx }}
+      nearness={nearness}
+      reveal={cursor && [cursor[0] / widthPx, cursor[1] / heightPx]}
+      foot={foot}
+    >
+      {(width, height) => <PictureSheet {...props} width={width} height={height} />}
+    </ZoomStage>
+  );
+}
+
+function PictureSheet(props: SheetProps) {
+  const { layers, label, labels, onGather, onTouch, onWalk, onPressCursor, focusTurn = 0, over, width, height } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const walked = useRef<HTMLDivElement>(null);
   const swept = useRef<Set<number> | null>(null);
-  const { width, height } = useFit(stage, layers.widthPx, layers.heightPx, { wide: roomPx, narrow: narrowRoomPx });
-
   const canGather = onGather !== undefined && labels !== null;
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the canvas is another one when the picture starts or stops to answer taps.
   useEffect(() => {
     if (!canvas.current || width === 0) return;
-    const density = Math.min(2, window.devicePixelRatio || 1);
-    canvas.current.width = width * density;
-    canvas.current.height = height * density;
+    Object.assign(canvas.current, canvasSize(width, height, layers.widthPx));
     drawLayers(canvas.current, layers);
   }, [layers, width, height, canGather]);
 
@@ -112,50 +130,48 @@ export function PictureView({ layers, label, labels, onGather, onTouch, onWalk, 
   };
 
   return (
-    <div ref={stage} className="relative flex h-full min-h-[48dvh] w-full items-center justify-center lg:min-h-80">
-      <div className="relative bg-paper shadow-[0_2px_14px_rgb(0_0_0/0.28)]" style={{ width, height }}>
-        {canGather ? (
-          <div
-            ref={walked}
-            role="application"
-            aria-label={label}
-            // biome-ignore lint/a11y/noNoninteractiveTabindex: an application takes the keys of its picture.
-            tabIndex={0}
-            className="block size-full cursor-crosshair touch-none"
-            onKeyDown={onKeyDown}
-            onPointerDown={(event) => {
-              if (event.button !== 0) return;
-              event.currentTarget.setPointerCapture(event.pointerId);
-              swept.current = new Set();
-              add(labelAt(event));
-            }}
-            onPointerMove={(event) => {
-              if (swept.current) add(labelAt(event));
-              else if (event.pointerType === 'mouse') onTouch?.([labelAt(event)].filter((found) => found > 0));
-            }}
-            onPointerUp={() => {
-              const gathered = [...(swept.current ?? [])];
-              swept.current = null;
-              onTouch?.([]);
-              if (gathered.length > 0) onGather(gathered, gathered.length === 1 ? 'tap' : 'sweep');
-            }}
-            onPointerCancel={() => {
-              swept.current = null;
-              onTouch?.([]);
-            }}
-            onPointerLeave={() => {
-              if (!swept.current) onTouch?.([]);
-            }}
-          >
-            <canvas ref={canvas} className="block size-full" />
-          </div>
-        ) : (
-          <div role="img" aria-label={label} className="block size-full">
-            <canvas ref={canvas} className="block size-full" />
-          </div>
-        )}
-        {width > 0 && over?.(width, height)}
-      </div>
-    </div>
+    <>
+      {canGather ? (
+        <div
+          ref={walked}
+          role="application"
+          aria-label={label}
+          // biome-ignore lint/a11y/noNoninteractiveTabindex: an application takes the keys of its picture.
+          tabIndex={0}
+          className="block size-full cursor-crosshair touch-none"
+          onKeyDown={onKeyDown}
+          onPointerDown={(event) => {
+            if (event.button !== 0) return;
+            event.currentTarget.setPointerCapture(event.pointerId);
+            swept.current = new Set();
+            add(labelAt(event));
+          }}
+          onPointerMove={(event) => {
+            if (swept.current) add(labelAt(event));
+            else if (event.pointerType === 'mouse') onTouch?.([labelAt(event)].filter((found) => found > 0));
+          }}
+          onPointerUp={() => {
+            const gathered = [...(swept.current ?? [])];
+            swept.current = null;
+            onTouch?.([]);
+            if (gathered.length > 0) onGather(gathered, gathered.length === 1 ? 'tap' : 'sweep');
+          }}
+          onPointerCancel={() => {
+            swept.current = null;
+            onTouch?.([]);
+          }}
+          onPointerLeave={() => {
+            if (!swept.current) onTouch?.([]);
+          }}
+        >
+          <canvas ref={canvas} className="block size-full" />
+        </div>
+      ) : (
+        <div role="img" aria-label={label} className="block size-full">
+          <canvas ref={canvas} className="block size-full" />
+        </div>
+      )}
+      {width > 0 && over?.(width, height)}
+    </>
   );
 }

@@ -1,11 +1,12 @@
 import { Redo2, Undo2 } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
 import { progressOfPicture, type Station } from '#core/make/progress';
 import { Button } from '#ui/button.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import { Workline, type WorklineStation } from '#ui/workline.tsx';
+import type { Nearness, Share } from '#ui/zoom-stage.tsx';
 import { createDeskStore } from './desk-store';
 import { ConflictDialog, KeepLine, RefusedNotice } from './keep-line';
 import { createMakeStore, type MakeStore } from './make-store';
@@ -113,6 +114,9 @@ function LoadedMake({ make, useMake }: { make: Make; useMake: MakeStore }) {
   const [useDesk] = useState(createDeskStore);
   const desk = useReading(useMake, picture, station === 'picture', keep.kind === 'conflict');
   const originalPx = useOriginalSize(station === 'picture' ? picture : undefined);
+  const [zoom, onZoom] = useState(1);
+  const middle = useRef<Share>([0.5, 0.5]);
+  const nearness: Nearness = { zoom, middle, onZoom };
 
   const { giveUp } = desk;
   const takeBack = useCallback(() => {
@@ -177,9 +181,18 @@ function LoadedMake({ make, useMake }: { make: Make; useMake: MakeStore }) {
       <Workline stations={stations} current={station} onGo={go} />
       <main className="grid min-h-0 flex-1 gap-6 px-4 pb-4 sm:px-8 lg:grid-cols-[minmax(0,4fr)_minmax(0,6fr)]">
         {picture && station === 'picture' ? (
-          <PictureDesk useDesk={useDesk} desk={desk} picture={picture} raster={raster} originalPx={originalPx} />
+          <PictureDesk useDesk={useDesk} desk={desk} picture={picture} raster={raster} originalPx={originalPx} nearness={nearness} />
         ) : (
-          <PictureStage useMake={useMake} make={make} picture={picture} raster={raster} bands={bands} station={station} lamp={lamp} />
+          <PictureStage
+            useMake={useMake}
+            make={make}
+            picture={picture}
+            raster={raster}
+            bands={bands}
+            station={station}
+            lamp={lamp}
+            nearness={nearness}
+          />
         )}
         <div className="min-h-0 overflow-y-auto bg-bench px-6 py-5" data-station={station}>
           <RefusedNotice keep={keep} onReload={() => void load()} />

@@ -5,6 +5,7 @@ import type { PlaceMm } from '#model/reading';
 import { greyOfRegions } from '#core/picture/grey-map';
 import { CutOutView } from '#ui/cut-out-view.tsx';
 import { type MendMark, MendView } from '#ui/mend-view.tsx';
+import type { Nearness } from '#ui/zoom-stage.tsx';
 import type { DeskStore } from './desk-store';
 import type { Raster } from './use-raster';
 import type { ReadingDesk } from './use-reading';
@@ -15,6 +16,7 @@ type Props = {
   picture: Picture;
   raster: Raster;
   originalPx: { widthPx: number; heightPx: number } | null;
+  nearness: Nearness;
 };
 
 /** Greys of the regions: neighbours differ, the chosen one is hatched, paper is white. */
@@ -49,7 +51,7 @@ const segmentDistance = ([x, y]: PlaceMm, [x1, y1]: PlaceMm, [x2, y2]: PlaceMm):
 const takeReachMm = 1.8;
 
 /** The picture at its own station: cut out, read, mended and measured. */
-export function PictureDesk({ useDesk, desk, picture, raster, originalPx }: Props) {
+export function PictureDesk({ useDesk, desk, picture, raster, originalPx, nearness }: Props) {
   const state = useDesk();
   const { step, tool, penDownAt, set } = state;
   const crosshair: PlaceMm = state.crosshair ?? [picture.widthMm / 2, picture.heightMm / 2];
@@ -89,6 +91,8 @@ export function PictureDesk({ useDesk, desk, picture, raster, originalPx }: Prop
       />
     );
   }
+  const marked = step === 'mend' && state.markedProposal !== null ? desk.proposals[state.markedProposal] : undefined;
+  const pointedAt: PlaceMm | null = marked ? [(marked.from[0] + marked.to[0]) / 2, (marked.from[1] + marked.to[1]) / 2] : null;
   if (!raster.lines) return <div className="min-h-[48dvh] lg:min-h-80" />;
 
   const choose = ([x, y]: PlaceMm) => {
@@ -138,6 +142,13 @@ export function PictureDesk({ useDesk, desk, picture, raster, originalPx }: Prop
         crosshair={crosshair}
         penDownAt={penDownAt}
         label={`${picture.name}: arrow keys move the pen, Enter taps, Space puts the pen down and lifts it`}
+        nearness={nearness}
+        reveal={pointedAt ?? crosshair}
+        foot={
+          <p role="status" aria-live="polite" data-desk-said>
+            {state.said}
+          </p>
+        }
         onCrosshair={(place) => set({ crosshair: place, loupeAt: place })}
         onHover={(place) => set({ loupeAt: place })}
         onTap={(place) => void use([place])}
@@ -148,9 +159,6 @@ export function PictureDesk({ useDesk, desk, picture, raster, originalPx }: Prop
           void use([penDownAt, crosshair]);
         }}
       />
-      <p role="status" aria-live="polite" className="absolute bottom-0 left-0 bg-wall text-sm text-soft" data-desk-said>
-        {state.said}
-      </p>
     </div>
   );
 }

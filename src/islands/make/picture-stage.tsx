@@ -6,6 +6,7 @@ import type { Station } from '#core/make/progress';
 import { nextRegion } from '#core/picture/walk';
 import { Lamp } from '#ui/lamp.tsx';
 import { type PictureLayers, PictureView } from '#ui/picture-view.tsx';
+import type { Nearness } from '#ui/zoom-stage.tsx';
 import { paintRegionMarks, type RegionMark } from '#ui/region-overlay.ts';
 import { gather } from './gather';
 import type { MakeStore } from './make-store';
@@ -20,6 +21,7 @@ type Props = {
   bands: Bands;
   station: Station;
   lamp: DistantLamp;
+  nearness: Nearness;
 };
 
 /** Which regions are marked at a station: all that is gathered while elements are named, else only what the hand touches. */
@@ -46,7 +48,7 @@ function regionWords(picture: Picture, regionId: string): string {
 }
 
 /** The picture in its place, at every station; where elements and groups are chosen it answers taps, drags and keys. */
-export function PictureStage({ useMake, make, picture, raster, bands, station, lamp }: Props) {
+export function PictureStage({ useMake, make, picture, raster, bands, station, lamp, nearness }: Props) {
   const { hand, cursorRegionId, focusTurn, edit, takeInHand, setCursor, moveLamp, settleLamp } = useMake();
   const [touched, setTouched] = useState<number[]>([]);
   const [said, setSaid] = useState('');
@@ -94,6 +96,13 @@ export function PictureStage({ useMake, make, picture, raster, bands, station, l
             : `${picture.name}, ${picture.elements.length} elements, light ${Math.round(lamp.azimuthDeg)} degrees round`
         }
         focusTurn={focusTurn}
+        // The lamp stands round the whole picture.
+        nearness={station === 'light' ? null : nearness}
+        foot={
+          <p role="status" aria-live="polite">
+            {said}
+          </p>
+        }
         onGather={gathers ? onGather : undefined}
         onTouch={gathers ? setTouched : undefined}
         onWalk={(direction) => {
@@ -117,9 +126,6 @@ export function PictureStage({ useMake, make, picture, raster, bands, station, l
           )
         }
       />
-      <p role="status" aria-live="polite" className="absolute bottom-0 left-0 text-sm text-soft">
-        {said}
-      </p>
       <span className="sr-only">{make.name}</span>
     </div>
   );

@@ -72,10 +72,14 @@ export function MeasuresPanel({ useDesk, makeId, picture }: Props) {
             </tr>
           </thead>
           <tbody>
-            {regions.map(({ id, areaMm2, narrowestMm }, index) => (
+            {regions.map(({ id, areaMm2, narrowestMm, insideMm }, index) => (
               <tr key={id} className={id === measuredRegionId ? 'bg-paper font-semibold' : ''}>
                 <td>
-                  <button type="button" className="min-h-8 underline underline-offset-4" onClick={() => set({ measuredRegionId: id })}>
+                  <button
+                    type="button"
+                    className="min-h-8 underline underline-offset-4"
+                    onClick={() => set({ measuredRegionId: id, crosshair: insideMm })}
+                  >
                     Area {index + 1}
                   </button>
                 </td>

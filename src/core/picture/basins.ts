@@ -1,3 +1,4 @@
+import { BasinSets } from './basin-sets';
 import { type Components, RunComponents } from './components';
 import { chamferUnitsPerPx } from './distance';
 import { forEachStretch, type NearDistance } from './near-distance';
@@ -31,94 +32,6 @@ const deepestNeckOf = ({ maxGapPx }: FloodOptions) => Math.floor((maxGapPx * cha
 /** How far from the lines a distance must tell depths apart, in fifths of a px, for floodBasins to answer as with the whole distance. */
 export function floodReach(options: FloodOptions): number {
   return Math.ceil(options.peakToNeck * deepestNeckOf(options));
-}
-
-/** Disjoint sets of basins with their greatest depth and area, numbered from 1; numbers grow on demand. */
-class BasinSets {
-  private parents: Int32Array;
-  private peaks: Int32Array;
-  private areas: Int32Array;
-  /** First pixel of every basin in reading order. */
-  private firsts: Int32Array;
-  private count: number;
-
-  constructor(count: number) {
-    this.count = count + 1;
-    const room = Math.max(1024, 2 * this.count);
-    this.parents = Int32Array.from({ length: room }, (_, index) => index);
-    this.peaks = new Int32Array(room);
-    this.areas = new Int32Array(room);
-    this.firsts = new Int32Array(room);
-  }
-
-  /** The number after the last. */
-  get end(): number {
-    return this.count;
-  }
-
-  add(peak: number, pixel: number): number {
-    if (this.count === this.parents.length) this.grow();
-    this.peaks[this.count] = peak;
-    this.firsts[this.count] = pixel;
-    return this.count++;
-  }
-
-  /** A basin whose area and peak are known. */
-  set(basin: number, peak: number, area: number, first: number): void {
-    this.peaks[basin] = peak;
-    this.areas[basin] = area;
-    this.firsts[basin] = first;
-  }
-
-  addPixel(basin: number, pixel: number): void {
-    this.areas[basin] = (this.areas[basin] as number) + 1;
-    if (pixel < (this.firsts[basin] as number)) this.firsts[basin] = pixel;
-  }
-
-  /** Tarjan (1975), Efficiency of a good but not linear set union algorithm; with path halving. */
-  find(member: number): number {
-    const { parents } = this;
-    let root = member;
-    while (parents[root] !== root) {
-      const grand = parents[parents[root] as number] as number;
-      parents[root] = grand;
-      root = grand;
-    }
-    return root;
-  }
-
-  join(first: number, second: number): number {
-    const [root, other] = this.area(first) >= this.area(second) ? [first, second] : [second, first];
-    this.parents[other] = root;
-    this.peaks[root] = Math.max(this.peak(first), this.peak(second));
-    this.areas[root] = this.area(first) + this.area(second);
-    this.firsts[root] = Math.min(this.first(first), this.first(second));
-    return root;
-  }
-
-  peak(root: number): number {
-    return this.peaks[root] as number;
-  }
-
-  first(root: number): number {
-    return this.firsts[root] as number;
-  }
-
-  area(root: number): number {
-    return this.areas[root] as number;
-  }
-
-  private grow(): void {
-    const longer = (values: Int32Array, fresh: (index: number) => number) => {
-      const result = Int32Array.from({ length: values.length * 2 }, (_, index) => fresh(index));
-      result.set(values);
-      return result;
-    };
-    this.parents = longer(this.parents, (index) => index);
-    this.peaks = longer(this.peaks, () => 0);
-    this.areas = longer(this.areas, () => 0);
-    this.firsts = longer(this.firsts, () => 0);
-  }
 }
 
 function neckAt(first: number, second: number, pixel: number, depth: number, width: number): Neck {
@@ -166,25 +79,41 @@ class NeckList {
   }
 }
 
-/** Pixels no deeper than `deepest`, from the deepest to the shallowest, those of a depth in reading order; lines are left out. */
-function deepToShallow({ distance, spans }: NearDistance, deepest: number): Uint32Array {
-  const starts = new Uint32Array(deepest + 2);
-  for (let span = 0; span < spans.length; span += 2) {
-    const end = spans[span + 1] as number;
-    for (let i = spans[span] as number; i < end; i++) {
-      const depth = distance[i] as number;
-      if (depth > 0 && depth <= deepest) starts[deepest - depth + 1] = (starts[deepest - depth + 1] as number) + 1;
+/** Notes of a stretch of pixels how many lie at each depth up to `deepest`, and how deep the numbered places beyond go. */
+function countDepths(
+  { distance }: NearDistance,
+  start: number,
+  end: number,
+  { deepest, counts, numbers, peaks }: { deepest: number; counts: Uint32Array; numbers: Int32Array; peaks: Uint16Array },
+): void {
+  for (let i = start; i < end; i++) {
+    const depth = distance[i] as number;
+    if (depth <= deepest) counts[depth] = (counts[depth] as number) + 1;
+    else {
+      const number = numbers[i] as number;
+      if (depth > (peaks[number] as number)) peaks[number] = depth;
     }
   }
-  for (let bucket = 1; bucket < starts.length; bucket++) starts[bucket] = (starts[bucket] as number) + (starts[bucket - 1] as number);
-  const order = new Uint32Array(starts[deepest + 1] as number);
+}
+
+/** Pixels at the depths from 1 to counts.length - 1, from the deepest to the shallowest, those of a depth in reading order. */
+function deepToShallow({ distance, spans }: NearDistance, counts: Uint32Array): Uint32Array {
+  const deepest = counts.length - 1;
+  const next = new Uint32Array(deepest + 1);
+  let total = 0;
+  for (let depth = deepest; depth > 0; depth--) {
+    next[depth] = total;
+    total += counts[depth] as number;
+  }
+  const order = new Uint32Array(total);
   for (let span = 0; span < spans.length; span += 2) {
     const end = spans[span + 1] as number;
     for (let i = spans[span] as number; i < end; i++) {
       const depth = distance[i] as number;
       if (depth === 0 || depth > deepest) continue;
-      order[starts[deepest - depth] as number] = i;
-      starts[deepest - depth] = (starts[deepest - depth] as number) + 1;
+      const place = next[depth] as number;
+      order[place] = i;
+      next[depth] = place + 1;
     }
   }
   return order;
@@ -215,13 +144,6 @@ function labelWidePlaces({ width, height, distance, spans, firstSpan }: NearDist
   return components.label();
 }
 
-function raisePeaks(peaks: Uint16Array, numbers: Int32Array, distance: Uint16Array, start: number, end: number): void {
-  for (let i = start; i < end; i++) {
-    const number = numbers[i] as number;
-    if ((distance[i] as number) > (peaks[number] as number)) peaks[number] = distance[i] as number;
-  }
-}
-
 /**
  * Floods the paper from its deepest places to the lines. Where two basins meet they become one, unless the meeting place is a
  * neck: no wider than maxGapPx, and narrow beside both basins. So small breaks of the line are closed and tapering
@@ -233,10 +155,12 @@ export function floodBasins(near: NearDistance, options: FloodOptions): Basins {
   const deepestNeck = deepestNeckOf(options);
   const { labels: floodNumbers, count, areasPx, firstPx } = labelWidePlaces(near, deepestNeck);
   const peaks = new Uint16Array(count + 1);
+  const counts = new Uint32Array(deepestNeck + 1);
+  const notes = { deepest: deepestNeck, counts, numbers: floodNumbers, peaks };
   forEachStretch(
     near,
-    (start, end) => raisePeaks(peaks, floodNumbers, distance, start, end),
-    (start) => raisePeaks(peaks, floodNumbers, distance, start, start + 1),
+    (start, end) => countDepths(near, start, end, notes),
+    (start) => countDepths(near, start, start + 1, notes),
   );
   const sets = new BasinSets(count);
   for (let basin = 1; basin <= count; basin++) {
@@ -257,42 +181,70 @@ export function floodBasins(near: NearDistance, options: FloodOptions): Basins {
     return 0;
   };
 
-  const order = deepToShallow(near, deepestNeck);
-  for (let nth = 0; nth < order.length; nth++) {
-    const pixel = order[nth] as number;
-    const column = pixel % width;
+  /** Basin of a pixel that touches several flood numbers, or lies on the picture's rim; 0 when it touches none. */
+  const basinAmong = (pixel: number, column: number): number => {
     const left = column > 0 ? -1 : 0;
     const right = column + 1 < width ? 1 : 0;
     // A pixel that touches basins kept apart goes uphill, or the larger of them would creep along the lines of the other.
     let own = 0;
     let ownDepth = 0;
-    let last = 0;
-    let lastRoot = 0;
     for (let start = pixel - width; start <= pixel + width; start += width) {
       if (start < 0 || start >= distance.length) continue;
       for (let i = start + left; i <= start + right; i++) {
         const neighbour = floodNumbers[i] as number;
         if (neighbour === 0) continue;
-        if (neighbour !== last) {
-          last = neighbour;
-          lastRoot = sets.find(neighbour);
-        }
+        const root = sets.find(neighbour);
         const depth = distance[i] as number;
-        if (own === 0) own = lastRoot;
-        else if (lastRoot !== own) {
-          const joined = meet(own, lastRoot, pixel);
-          if (joined !== 0) {
-            own = joined;
-            lastRoot = joined;
-          } else if (depth > ownDepth) own = lastRoot;
+        if (own === 0) own = root;
+        else if (root !== own) {
+          const joined = meet(own, root, pixel);
+          if (joined !== 0) own = joined;
+          else if (depth > ownDepth) own = root;
           else continue;
         }
         if (depth > ownDepth) ownDepth = depth;
       }
     }
+    return own;
+  };
+
+  const order = deepToShallow(near, counts);
+  const lastRow = distance.length - width;
+  let rowStart = 0;
+  for (let nth = 0; nth < order.length; nth++) {
+    const pixel = order[nth] as number;
+    // Pixels of a depth come in reading order, so that the row is known without a division.
+    if (pixel < rowStart) rowStart = 0;
+    while (pixel >= rowStart + width) rowStart += width;
+    const column = pixel - rowStart;
+    let own = 0;
+    if (column > 0 && column + 1 < width && rowStart > 0 && rowStart < lastRow) {
+      // Nearly every pixel touches one flood number only; then it is all bits of its neighbours together, and each is that or 0.
+      const above = pixel - width;
+      const below = pixel + width;
+      const n1 = floodNumbers[above - 1] as number;
+      const n2 = floodNumbers[above] as number;
+      const n3 = floodNumbers[above + 1] as number;
+      const n4 = floodNumbers[pixel - 1] as number;
+      const n5 = floodNumbers[pixel + 1] as number;
+      const n6 = floodNumbers[below - 1] as number;
+      const n7 = floodNumbers[below] as number;
+      const n8 = floodNumbers[below + 1] as number;
+      const all = n1 | n2 | n3 | n4 | n5 | n6 | n7 | n8;
+      const isOne =
+        (n1 === 0 || n1 === all) &&
+        (n2 === 0 || n2 === all) &&
+        (n3 === 0 || n3 === all) &&
+        (n4 === 0 || n4 === all) &&
+        (n5 === 0 || n5 === all) &&
+        (n6 === 0 || n6 === all) &&
+        (n7 === 0 || n7 === all) &&
+        (n8 === 0 || n8 === all);
+      own = isOne ? all : basinAmong(pixel, column);
+    } else own = basinAmong(pixel, column);
     if (own === 0) own = sets.add(distance[pixel] as number, pixel);
     floodNumbers[pixel] = own;
-    sets.addPixel(own, pixel);
+    sets.addPixel(sets.find(own), pixel);
   }
   return numberBasins(floodNumbers, sets, necks);
 }

@@ -25,19 +25,21 @@ export function findDeepestPlaces(labels: Uint16Array, near: NearDistance, count
 
   const columns = Math.ceil(width / cellPx);
   const rows = Math.ceil(height / cellPx);
-  const beyond = near.reach + 1;
-  const middle = (cell: number) => {
-    const column = Math.min(width - 1, (cell % columns) * cellPx + cellPx / 2);
-    const row = Math.min(height - 1, Math.floor(cell / columns) * cellPx + cellPx / 2);
-    return row * width + column;
-  };
+  const middles = new Int32Array(columns * rows);
   const isNear = new Uint8Array(columns * rows);
-  for (let cell = 0; cell < isNear.length; cell++) if ((distance[middle(cell)] as number) < beyond) isNear[cell] = 1;
+  for (let row = 0, cell = 0; row < rows; row++) {
+    const rowStart = Math.min(height - 1, row * cellPx + cellPx / 2) * width;
+    for (let column = 0; column < columns; column++, cell++) {
+      const middle = rowStart + Math.min(width - 1, column * cellPx + cellPx / 2);
+      middles[cell] = middle;
+      if ((distance[middle] as number) <= near.reach) isNear[cell] = 1;
+    }
+  }
   const farther = chamferDistance(isNear, columns, rows);
   const most = new Int32Array(count + 1).fill(-1);
   for (let cell = 0; cell < isNear.length; cell++) {
     if (isNear[cell] === 1) continue;
-    const place = middle(cell);
+    const place = middles[cell] as number;
     const label = labels[place] as number;
     if ((farther[cell] as number) <= (most[label] as number)) continue;
     most[label] = farther[cell] as number;

@@ -4,66 +4,47 @@ export const chamferUnitsPerPx = 5;
 export const straight = 5;
 export const diagonal = 7;
 export const knight = 11;
+/** Steps back to the pixels seen before in a pass forwards; backwards they are turned round. */
+export const stepsBack = [
+  { columns: -1, rows: 0, cost: straight },
+  { columns: 0, rows: -1, cost: straight },
+  { columns: -1, rows: -1, cost: diagonal },
+  { columns: 1, rows: -1, cost: diagonal },
+  { columns: -2, rows: -1, cost: knight },
+  { columns: 2, rows: -1, cost: knight },
+  { columns: -1, rows: -2, cost: knight },
+  { columns: 1, rows: -2, cost: knight },
+] as const;
 /** Width of the frame that is laid round a row, so that no neighbour lies outside. */
-export const framePx = 2;
+const framePx = 2;
 
 /** A row of distances and the two a pass went over before it, framed. */
-export type PassRows = { own: Uint16Array; before: Uint16Array; twoBefore: Uint16Array };
+type PassRows = { own: Uint16Array; before: Uint16Array; twoBefore: Uint16Array };
 
-/**
- * Part of a pass over a row, forwards (step 1) or backwards (step -1): every pixel takes the least of its own distance and those of the
- * eight neighbours already seen plus the step from there.
- * @param first index of the first pixel in the framed row.
- * @returns the least of the distances after it.
- */
-export function chamferSteps({ own, before, twoBefore }: PassRows, first: number, count: number, step: 1 | -1): number {
-  let previous = own[first - step] as number;
-  let least = farthest;
-  const end = first + step * count;
+/** A row in a pass: every pixel takes the least of its own distance and those of the eight neighbours already seen plus the step from there. */
+function passOverRow({ own, before, twoBefore }: PassRows, width: number, step: 1 | -1): void {
+  const first = step === 1 ? framePx : framePx + width - 1;
+  const end = first + step * width;
   for (let i = first; i !== end; i += step) {
     let best = own[i] as number;
-    if (best > straight) {
-      if (previous + straight < best) best = previous + straight;
-      let other = (before[i] as number) + straight;
-      if (other < best) best = other;
-      other = (before[i - 1] as number) + diagonal;
-      if (other < best) best = other;
-      other = (before[i + 1] as number) + diagonal;
-      if (other < best) best = other;
-      other = (before[i - 2] as number) + knight;
-      if (other < best) best = other;
-      other = (before[i + 2] as number) + knight;
-      if (other < best) best = other;
-      other = (twoBefore[i - 1] as number) + knight;
-      if (other < best) best = other;
-      other = (twoBefore[i + 1] as number) + knight;
-      if (other < best) best = other;
-      own[i] = best;
-    }
-    if (best < least) least = best;
-    previous = best;
-  }
-  return least;
-}
-
-/**
- * Goes over the rows of a distance, downwards (step 1) or upwards (step -1), and writes back those that `visit` says it has changed.
- * @param beyond what the frame holds.
- */
-export function passOverRows(
-  distance: Uint16Array,
-  size: { width: number; height: number; beyond: number },
-  step: 1 | -1,
-  visit: (rows: PassRows, row: number) => boolean,
-): void {
-  const { width, height, beyond } = size;
-  const emptyRow = () => new Uint16Array(width + 2 * framePx).fill(beyond);
-  let rows: PassRows = { own: emptyRow(), before: emptyRow(), twoBefore: emptyRow() };
-  for (let nth = 0; nth < height; nth++) {
-    const row = step === 1 ? nth : height - 1 - nth;
-    rows = { own: rows.twoBefore, before: rows.own, twoBefore: rows.before };
-    rows.own.set(distance.subarray(row * width, (row + 1) * width), framePx);
-    if (visit(rows, row)) distance.set(rows.own.subarray(framePx, framePx + width), row * width);
+    if (best <= straight) continue;
+    let other = (own[i - step] as number) + straight;
+    if (other < best) best = other;
+    other = (before[i] as number) + straight;
+    if (other < best) best = other;
+    other = (before[i - 1] as number) + diagonal;
+    if (other < best) best = other;
+    other = (before[i + 1] as number) + diagonal;
+    if (other < best) best = other;
+    other = (before[i - 2] as number) + knight;
+    if (other < best) best = other;
+    other = (before[i + 2] as number) + knight;
+    if (other < best) best = other;
+    other = (twoBefore[i - 1] as number) + knight;
+    if (other < best) best = other;
+    other = (twoBefore[i + 1] as number) + knight;
+    if (other < best) best = other;
+    own[i] = best;
   }
 }
 
@@ -74,12 +55,16 @@ export function passOverRows(
 export function chamferDistance(isSource: Uint8Array, width: number, height: number): Uint16Array {
   const distance = new Uint16Array(width * height).fill(farthest);
   for (let i = 0; i < distance.length; i++) if (isSource[i]) distance[i] = 0;
+  const emptyRow = () => new Uint16Array(width + 2 * framePx).fill(farthest);
   for (const step of [1, -1] as const) {
-    const first = step === 1 ? framePx : framePx + width - 1;
-    passOverRows(distance, { width, height, beyond: farthest }, step, (rows) => {
-      chamferSteps(rows, first, width, step);
-      return true;
-    });
+    let rows: PassRows = { own: emptyRow(), before: emptyRow(), twoBefore: emptyRow() };
+    for (let nth = 0; nth < height; nth++) {
+      const rowStart = (step === 1 ? nth : height - 1 - nth) * width;
+      rows = { own: rows.twoBefore, before: rows.own, twoBefore: rows.before };
+      rows.own.set(distance.subarray(rowStart, rowStart + width), framePx);
+      passOverRow(rows, width, step);
+      distance.set(rows.own.subarray(framePx, framePx + width), rowStart);
+    }
   }
   return distance;
 }

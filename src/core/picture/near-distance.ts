@@ -1,4 +1,4 @@
-import { chamferSteps, diagonal, farthest, framePx, knight, straight, type PassRows, passOverRows } from './distance';
+import { diagonal, farthest, knight, stepsBack, straight } from './distance';
 import { RunList, runEnd, wordsOf } from './runs';
 
 /**
@@ -20,16 +20,28 @@ export type NearDistance = {
 
 /** Columns that are looked at or left out together. */
 const blockPx = 8;
-/** Marks of a block: something in it lies within the reach, and can spread to the row after, to the block ahead or to that behind there. */
-const isNear = 1;
-const spreadsOver = 2;
-const spreadsAhead = 4;
-const spreadsBehind = 8;
+/** Blocks whose marks are read together, as one word. */
+const blocksPerWord = 4;
+/** Steps of the distance reach over two rows and two columns. */
+const frame = 2;
 const blockOf = (column: number) => Math.floor(column / blockPx);
+
+/** Marks of blocks, 1 where something within the reach lies in one or may come to; framed, so that no neighbour lies outside. */
+type Marks = { bytes: Uint8Array; words: Uint32Array; blocks: number; pitch: number };
+
+function emptyMarks(width: number, height: number): Marks {
+  const blocks = Math.ceil(width / blockPx);
+  const pitch = (Math.ceil(blocks / blocksPerWord) + 2) * blocksPerWord;
+  const bytes = new Uint8Array(pitch * (height + 2 * frame));
+  return { bytes, words: new Uint32Array(bytes.buffer), blocks, pitch };
+}
+
+/** Where the marks of a row begin. */
+const marksOfRow = ({ pitch }: Marks, row: number) => (row + frame) * pitch + blocksPerWord;
 
 /**
  * The chamfer 5-7-11 distance of `chamferDistance`, up to a reach. A block of pixels takes part in a pass only when something within the
- * reach lies in it or beside it.
+ * reach lies in it or can spread into it.
  * Borgefors (1986), Distance transformations in digital images, Computer Vision, Graphics and Image Processing 34.
  * @param reach in fifths of a px, a whole number up to 65000.
  */
@@ -37,94 +49,144 @@ export function nearDistance(isSource: Uint8Array, width: number, height: number
   if (!Number.isInteger(reach) || reach < 0 || reach > 65000) {
     throw new RangeError(`nearDistance expects a reach of 0 to 65000 fifths of a px, got ${reach}`);
   }
-  const blocks = Math.ceil(width / blockPx);
-  const blockPitch = blocks + 2;
   const distance = new Uint16Array(width * height).fill(reach + 1);
-  /** Marks of all blocks; framed, so that no neighbour lies outside. */
-  const marks = new Uint8Array(blockPitch * (height + 2 * framePx));
+  const marks = emptyMarks(width, height);
   const words = wordsOf(isSource);
   for (let row = 0; row < height; row++) {
     const rowStart = row * width;
     const rowEnd = rowStart + width;
-    const block = (row + framePx) * blockPitch + 1;
+    const block = marksOfRow(marks, row);
     let start = runEnd(isSource, words, false, rowStart, rowEnd);
     while (start < rowEnd) {
       const end = runEnd(isSource, words, true, start, rowEnd);
       for (let i = start; i < end; i++) distance[i] = 0;
       const lastBlock = blockOf(end - 1 - rowStart);
-      for (let own = blockOf(start - rowStart); own <= lastBlock; own++) marks[block + own] = isNear;
+      for (let own = blockOf(start - rowStart); own <= lastBlock; own++) marks.bytes[block + own] = 1;
       start = runEnd(isSource, words, false, end, rowEnd);
     }
   }
-  for (const step of [1, -1] as const) {
-    passOverRows(distance, { width, height, beyond: reach + 1 }, step, (rows, row) =>
-      passOverBlocks(rows, marks, { width, blocks, reach }, row, step),
-    );
+  const pass = { distance, width, height, reach, marks };
+  for (let row = 0; row < height; row++) passOverRow(pass, row, 1);
+  for (let row = height - 1; row >= 0; row--) passOverRow(pass, row, -1);
+  return { width, height, reach, distance, ...spansOf(marks, width, height) };
+}
+
+type Pass = { distance: Uint16Array; width: number; height: number; reach: number; marks: Marks };
+
+/** One row of a pass, downwards and to the right (step 1) or upwards and to the left: the steps of its marked blocks. */
+function passOverRow({ distance, width, height, reach, marks }: Pass, row: number, step: 1 | -1): void {
+  const { bytes, words, blocks, pitch } = marks;
+  const own = marksOfRow(marks, row);
+  const next = own + step * pitch;
+  const afterNext = next + step * pitch;
+  const wordsInRow = Math.ceil(blocks / blocksPerWord);
+  const firstWord = own / blocksPerWord;
+  const isRimRow = step === 1 ? row < frame : row >= height - frame;
+  /** Whether the block before reaches into the next one along the row. */
+  let isReached = false;
+  for (let nth = 0; nth < wordsInRow; nth++) {
+    const word = step === 1 ? nth : wordsInRow - 1 - nth;
+    if (!isReached && words[firstWord + word] === 0) continue;
+    for (let within = 0; within < blocksPerWord; within++) {
+      const block = blocksPerWord * word + (step === 1 ? within : blocksPerWord - 1 - within);
+      if (block >= blocks || (!isReached && bytes[own + block] === 0)) continue;
+      const column = block * blockPx;
+      const columns = Math.min(blockPx, width - column);
+      const left = row * width + column;
+      const first = step === 1 ? left : left + columns - 1;
+      const last = step === 1 ? left + columns - 1 : left;
+      const isAtRim = isRimRow || column < frame || column + columns > width - frame;
+      const least = isAtRim ? stepsAtRim(distance, first, columns, step, width) : stepsInside(distance, first, columns, step, width);
+      bytes[own + block] = least <= reach ? 1 : 0;
+      if (least + straight <= reach) {
+        bytes[next + block] = 1;
+        bytes[afterNext + block] = 1;
+      }
+      const atLast = distance[last] as number;
+      const inner = columns > 1 ? step : 0;
+      if (Math.min(atLast + diagonal, (distance[last - inner] as number) + knight) <= reach) {
+        bytes[next + block + step] = 1;
+        bytes[afterNext + block + step] = 1;
+      }
+      if (Math.min((distance[first] as number) + diagonal, (distance[first + inner] as number) + knight) <= reach) {
+        bytes[next + block - step] = 1;
+        bytes[afterNext + block - step] = 1;
+      }
+      isReached = atLast + straight <= reach;
+    }
   }
-  return { width, height, reach, distance, ...spansOf(marks, width, height, blocks) };
 }
 
 /**
- * One row of a pass: the steps of the blocks that hold something within the reach, or into which something beside them can spread.
- * Tells whether there was any.
+ * Every pixel of a stretch takes the least of its own distance and those of the eight neighbours already seen plus the step from there; all
+ * of these lie in the picture.
+ * @returns the least of the distances after it.
  */
-function passOverBlocks(
-  rows: PassRows,
-  marks: Uint8Array,
-  { width, blocks, reach }: { width: number; blocks: number; reach: number },
-  row: number,
-  step: 1 | -1,
-): boolean {
-  const { own } = rows;
-  const firstBlock = step === 1 ? 0 : blocks - 1;
-  const ownMarks = (row + framePx) * (blocks + 2) + 1 + firstBlock;
-  const one = ownMarks - step * (blocks + 2);
-  const two = one - step * (blocks + 2);
-  // Marks of the two rows before: behind, above and ahead of a block.
-  let behind = 0;
-  let above = (marks[one] as number) | (marks[two] as number);
-  let isReached = false;
-  let any = false;
-  for (let nth = 0; nth < blocks; nth++) {
-    const along = step * nth;
-    const ahead = (marks[one + along + step] as number) | (marks[two + along + step] as number);
-    const mark = marks[ownMarks + along] as number;
-    if (isReached || (mark | (behind & spreadsAhead) | (above & spreadsOver) | (ahead & spreadsBehind)) !== 0) {
-      const column = (firstBlock + along) * blockPx;
-      const columns = Math.min(blockPx, width - column);
-      const first = framePx + (step === 1 ? column : column + columns - 1);
-      const last = first + step * (columns - 1);
-      const least = chamferSteps(rows, first, columns, step);
-      let fresh = 0;
-      if (least <= reach) {
-        fresh = isNear;
-        if (least + straight <= reach) fresh |= spreadsOver;
-        if ((own[last] as number) + diagonal <= reach || (own[last - step] as number) + knight <= reach) fresh |= spreadsAhead;
-        if ((own[first] as number) + diagonal <= reach || (own[first + step] as number) + knight <= reach) fresh |= spreadsBehind;
-      }
-      marks[ownMarks + along] = fresh;
-      isReached = (own[last] as number) + straight <= reach;
-      any = true;
-    } else isReached = false;
-    behind = above;
-    above = ahead;
+function stepsInside(distance: Uint16Array, first: number, count: number, step: 1 | -1, width: number): number {
+  const up = -step * width;
+  let previous = distance[first - step] as number;
+  let least = farthest;
+  const end = first + step * count;
+  for (let i = first; i !== end; i += step) {
+    let best = distance[i] as number;
+    if (best > straight) {
+      const above = i + up;
+      if (previous + straight < best) best = previous + straight;
+      let other = (distance[above] as number) + straight;
+      if (other < best) best = other;
+      other = (distance[above - 1] as number) + diagonal;
+      if (other < best) best = other;
+      other = (distance[above + 1] as number) + diagonal;
+      if (other < best) best = other;
+      other = (distance[above - 2] as number) + knight;
+      if (other < best) best = other;
+      other = (distance[above + 2] as number) + knight;
+      if (other < best) best = other;
+      other = (distance[above + up - 1] as number) + knight;
+      if (other < best) best = other;
+      other = (distance[above + up + 1] as number) + knight;
+      if (other < best) best = other;
+      distance[i] = best;
+    }
+    if (best < least) least = best;
+    previous = best;
   }
-  return any;
+  return least;
+}
+
+/** The same where neighbours may lie outside the picture. */
+function stepsAtRim(distance: Uint16Array, first: number, count: number, step: 1 | -1, width: number): number {
+  let least = farthest;
+  for (let nth = 0; nth < count; nth++) {
+    const i = first + step * nth;
+    const column = i % width;
+    let best = distance[i] as number;
+    for (const { columns, rows, cost } of stepsBack) {
+      const otherColumn = column + step * columns;
+      const other = i + step * (columns + rows * width);
+      if (otherColumn < 0 || otherColumn >= width || other < 0 || other >= distance.length) continue;
+      best = Math.min(best, (distance[other] as number) + cost);
+    }
+    distance[i] = best;
+    least = Math.min(least, best);
+  }
+  return least;
 }
 
 /** Blocks side by side become one stretch. */
-function spansOf(marks: Uint8Array, width: number, height: number, blocks: number): { spans: Int32Array; firstSpan: Int32Array } {
+function spansOf(marks: Marks, width: number, height: number): { spans: Int32Array; firstSpan: Int32Array } {
+  const { bytes, blocks } = marks;
   const spans = new RunList();
   const firstSpan = new Int32Array(height + 1);
   for (let row = 0; row < height; row++) {
     firstSpan[row] = spans.length;
-    const blockRow = (row + framePx) * (blocks + 2) + 1;
+    const blockRow = marksOfRow(marks, row);
     let block = 0;
     while (block < blocks) {
-      while (block < blocks && marks[blockRow + block] === 0) block++;
+      while (block < blocks && bytes[blockRow + block] === 0) block++;
       if (block === blocks) break;
       const first = block;
-      while (block < blocks && marks[blockRow + block] !== 0) block++;
+      while (block < blocks && bytes[blockRow + block] !== 0) block++;
       spans.add(row * width + first * blockPx, row * width + Math.min(width, block * blockPx));
     }
   }

@@ -1,16 +1,4 @@
-import { diagonal, farthest, knight, straight } from './distance';
-
-/** Steps to the pixels seen before in a pass forwards; backwards they are turned round. */
-const steps = [
-  { columns: -1, rows: 0, cost: straight },
-  { columns: 0, rows: -1, cost: straight },
-  { columns: -1, rows: -1, cost: diagonal },
-  { columns: 1, rows: -1, cost: diagonal },
-  { columns: -2, rows: -1, cost: knight },
-  { columns: 2, rows: -1, cost: knight },
-  { columns: -1, rows: -2, cost: knight },
-  { columns: 1, rows: -2, cost: knight },
-] as const;
+import { diagonal, farthest, knight, stepsBack, straight } from './distance';
 
 /**
  * Gives pixels the label of the nearest pixel that has one, by chamfer 5-7-11 distance (Borgefors 1986, as in distance.ts). Only the pixels
@@ -41,7 +29,7 @@ export function spreadLabels(labels: Uint16Array | Int32Array, runs: Int32Array,
   function spreadAtRim(i: number, turn: 1 | -1): void {
     const column = i % width;
     const row = (i - column) / width;
-    for (const { columns, rows, cost } of steps) {
+    for (const { columns, rows, cost } of stepsBack) {
       const otherColumn = column + turn * columns;
       const otherRow = row + turn * rows;
       if (otherColumn < 0 || otherColumn >= width || otherRow < 0 || otherRow >= height) continue;

@@ -231,16 +231,17 @@ export function floodBasins(near: NearDistance, options: FloodOptions): Basins {
       const n7 = floodNumbers[below] as number;
       const n8 = floodNumbers[below + 1] as number;
       const all = n1 | n2 | n3 | n4 | n5 | n6 | n7 | n8;
-      const isOne =
-        (n1 === 0 || n1 === all) &&
-        (n2 === 0 || n2 === all) &&
-        (n3 === 0 || n3 === all) &&
-        (n4 === 0 || n4 === all) &&
-        (n5 === 0 || n5 === all) &&
-        (n6 === 0 || n6 === all) &&
-        (n7 === 0 || n7 === all) &&
-        (n8 === 0 || n8 === all);
-      own = isOne ? all : basinAmong(pixel, column);
+      // Bits in which a neighbour differs from that; (-n >> 31) is all bits for a number and none for 0. No branch, as none can be foreseen.
+      const differing =
+        ((n1 ^ all) & (-n1 >> 31)) |
+        ((n2 ^ all) & (-n2 >> 31)) |
+        ((n3 ^ all) & (-n3 >> 31)) |
+        ((n4 ^ all) & (-n4 >> 31)) |
+        ((n5 ^ all) & (-n5 >> 31)) |
+        ((n6 ^ all) & (-n6 >> 31)) |
+        ((n7 ^ all) & (-n7 >> 31)) |
+        ((n8 ^ all) & (-n8 >> 31));
+      own = differing === 0 ? all : basinAmong(pixel, column);
     } else own = basinAmong(pixel, column);
     if (own === 0) own = sets.add(distance[pixel] as number, pixel);
     floodNumbers[pixel] = own;

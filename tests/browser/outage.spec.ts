@@ -95,3 +95,17 @@ test('undo and redo go back and forth over everything done in a visit', async ({
   await expect(first).toHaveValue('Cap 25');
   await expectAllKept(page);
 });
+
+test('a picture that could not be fetched is fetched again by a press', async ({ page, shared }) => {
+  let away = true;
+  await page.route('**/api/blobs/*', (route) => (away ? route.abort() : route.continue()));
+  await page.goto(`${shared.address}/makes/make-balloon-post-pilot#elements`);
+  const again = page.getByRole('button', { name: 'Fetch the picture again' });
+  await expect(again).toBeVisible();
+  await again.click();
+  await expect(again, 'while the server is away it says so again').toBeVisible();
+  away = false;
+  await again.click();
+  await expect(page.locator('[data-bands] canvas')).toBeVisible();
+  await expect(again).toHaveCount(0);
+});

@@ -1,7 +1,10 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
+import sharp from 'sharp';
 import { renderScan } from '../../demo/scan';
 import type { KeptMake } from '../../src/model/api/makes';
+import { photographedSheet } from '../photographed-sheet';
+import { photographedCorners } from '../pinhole';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
 import { goTo, tap } from './picture';
 
@@ -253,6 +256,90 @@ test('a pasted photograph is taken in, with a word that it is no line image', as
   await page.getByLabel('How wide is it on paper?').fill('60');
   await page.getByRole('button', { name: 'Start this make' }).click();
   await expect(page.getByText('This looks like a photograph')).toBeVisible({ timeout: 60_000 });
+});
+
+const photoPx = { width: 1200, height: 900 };
+const look = { height: 0.75, tiltDeg: 24, axisDeg: 40, turnDeg: 6, distance: 1.5, offX: 0.02, offY: -0.02, focal: 0.8 };
+const sheetCorners = photographedCorners(look, photoPx);
+
+/** Brings in a made-up photo of a sheet with a ring on it, lying askew on a table. */
+async function bringInPhoto(page: Page, address: string): Promise<void> {
+  const { data } = photographedSheet(photoPx, sheetCorners, { paper: 215, table: 90, slope: 40, noise: 8, seed: 4 });
+  const buffer = await sharp(data, { raw: { ...photoPx, channels: 1 } })
+    .jpeg({ quality: 85 })
+    .toBuffer();
+  await page.goto(`${address}/makes/new`);
+  await page.locator('input[type="file"]').first().setInputFiles({ name: 'ring.jpg', mimeType: 'image/jpeg', buffer });
+  await expect(page.getByLabel(/A sheet of paper is seen here/)).toBeChecked();
+}
+
+function expectCorners(found: readonly (readonly [number, number])[] | undefined): void {
+  expect(found).toHaveLength(4);
+  found?.forEach(([x, y], index) => {
+    const [trueX, trueY] = sheetCorners[index] as [number, number];
+    expect(Math.hypot(x - trueX, y - trueY)).toBeLessThan(0.006);
+  });
+}
+
+test('the sheet in a photo is seen as it comes in, cut out, flattened to its own proportions and read', async ({ page, shared }) => {
+  await bringInPhoto(page, shared.address);
+  await expectNoAxeFindings(page);
+  // The left side of the sheet, laid over with the ruler, is 75 mm: so the sheet is 100 mm wide.
+  await page.getByRole('button', { name: 'Not known? Lay a ruler on it' }).click();
+  const preview = await page.getByRole('img', { name: 'Preview of ring.jpg' }).boundingBox();
+  if (!preview) throw new Error('The photo is not on the screen.');
+  for (const [name, index] of [
+    ['Start of the ruler', 0],
+    ['End of the ruler', 3],
+  ] as const) {
+    const [x, y] = sheetCorners[index] as [number, number];
+    await page.getByRole('button', { name: new RegExp(`^${name}`) }).hover();
+    await page.mouse.down();
+    await page.mouse.move(preview.x + x * preview.width, preview.y + y * preview.height, { steps: 4 });
+    await page.mouse.up();
+  }
+  await page.getByLabel('Or: the ruler is so long on paper').fill('75');
+  const width = Number((await page.getByLabel('How wide is the sheet?').inputValue()).replace(' mm', ''));
+  expect(Math.abs(width - 100)).toBeLessThan(1.5);
+  await page.getByLabel('How wide is the sheet?').fill('100');
+  await page.getByRole('button', { name: 'Start this make' }).click();
+  await expect(areas(page)).toHaveText('1', { timeout: 60_000 });
+  const picture = (await kept(page)).document.pictures[0];
+  expect(picture?.preparation?.evenLight).toBe(true);
+  expectCorners(picture?.preparation?.corners);
+  const proportion = (picture?.heightMm ?? 0) / (picture?.widthMm ?? 1);
+  expect(Math.abs(proportion - look.height), 'the proportions of the sheet').toBeLessThan(0.02);
+  // The ring is 0.6 of the sheet wide and 0.6 high, less half a line, wherever it was seen.
+  const [left = 0, top = 0, wide = 0, high = 0] = picture?.regionMap?.regions[0]?.boundsMm ?? [];
+  expect(Math.abs(wide - 60)).toBeLessThan(1.5);
+  expect(Math.abs(high - 60 * proportion)).toBeLessThan(1.5);
+  expect(Math.abs(left + wide / 2 - 50)).toBeLessThan(0.8);
+  expect(Math.abs(top + high / 2 - 50 * proportion)).toBeLessThan(0.8);
+});
+
+test('a photo taken in whole has its sheet found later; a drawing without one says so', async ({ page, shared }) => {
+  await bringInPhoto(page, shared.address);
+  await page.getByLabel(/A sheet of paper is seen here/).uncheck();
+  await expect(page.locator('[data-sheet-seen]')).toHaveCount(0);
+  await page.getByLabel('How wide is it on paper?').fill('120');
+  await page.getByRole('button', { name: 'Start this make' }).click();
+  await expect(page.getByRole('heading', { name: 'ring', level: 1 })).toBeVisible();
+  expect((await kept(page)).document.pictures[0]?.preparation).toBeUndefined();
+  await step(page, 'Straighten');
+  await page.getByRole('button', { name: 'Find the sheet' }).click();
+  await expect(page.getByText('The corners lie on the edges of the sheet.')).toBeVisible();
+  await expectNoAxeFindings(page);
+  await page.getByRole('button', { name: 'Cut it out like this' }).click();
+  await expect.poll(async () => (await kept(page)).document.pictures[0]?.preparation?.corners, { timeout: 60_000 }).toBeDefined();
+  expectCorners((await kept(page)).document.pictures[0]?.preparation?.corners);
+
+  const frame = page.locator('[data-cut-out] polygon');
+  await page.goto(`${shared.address}/makes/make-balloon-post-pilot#picture`);
+  await step(page, 'Straighten');
+  const before = await frame.getAttribute('points');
+  await page.getByRole('button', { name: 'Find the sheet' }).click();
+  await expect(page.getByText('Put the corners by hand.')).toBeVisible();
+  await expect(frame).toHaveAttribute('points', before ?? '');
 });
 
 test('squared paper is refused in words, and no edit of it is left waiting', async ({ page, shared }) => {

@@ -1,41 +1,12 @@
 import { describe, expect, it } from 'vitest';
+import { photographedCorners, type SheetBefore } from '../../../tests/pinhole';
 import { seeded } from '../../../tests/seeded';
 import type { Preparation } from '#model/preparation';
-import { heightPerWidth } from './sheet-proportions';
+import { heightPerWidth, lengthInWidths } from './sheet-proportions';
 
 const photo = { width: 4000, height: 3000 };
 
-/** A pinhole camera of our own: a sheet of width 1 somewhere before it, tilted about any axis and turned, its corners as shares of the photo. */
-function photograph(sheet: {
-  height: number;
-  tiltDeg: number;
-  axisDeg: number;
-  turnDeg: number;
-  distance: number;
-  offX: number;
-  offY: number;
-  focal: number;
-}) {
-  const [tilt, axis, turn] = [sheet.tiltDeg, sheet.axisDeg, sheet.turnDeg].map((degrees) => (degrees * Math.PI) / 180) as [
-    number,
-    number,
-    number,
-  ];
-  const place = (across: number, down: number): [number, number] => {
-    const x = across * Math.cos(turn) - down * Math.sin(turn);
-    const y = across * Math.sin(turn) + down * Math.cos(turn);
-    const alongAxis = x * Math.cos(axis) + y * Math.sin(axis);
-    const beside = -x * Math.sin(axis) + y * Math.cos(axis);
-    const seenX = alongAxis * Math.cos(axis) - beside * Math.cos(tilt) * Math.sin(axis) + sheet.offX;
-    const seenY = alongAxis * Math.sin(axis) + beside * Math.cos(tilt) * Math.cos(axis) + sheet.offY;
-    const depth = sheet.distance + beside * Math.sin(tilt);
-    const focalPx = sheet.focal * photo.width;
-    return [0.5 + (focalPx * seenX) / depth / photo.width, 0.5 + (focalPx * seenY) / depth / photo.height];
-  };
-  const [right, bottom] = [0.5, sheet.height / 2];
-  return [place(-right, -bottom), place(right, -bottom), place(right, bottom), place(-right, bottom)] as Preparation['corners'];
-}
-
+const photograph = (sheet: SheetBefore) => photographedCorners(sheet, photo);
 const proportion = (corners: Preparation['corners']) => heightPerWidth({ corners, evenLight: false }, photo.width, photo.height);
 
 describe('the proportions of a sheet', () => {
@@ -99,5 +70,17 @@ describe('the proportions of a sheet', () => {
     expect(proportion(crop)).toBeCloseTo((0.7 * 3000) / (0.5 * 4000), 10);
     const turned = photograph({ height: 0.8, tiltDeg: 0, axisDeg: 0, turnDeg: 12, distance: 2, offX: 0.1, offY: -0.1, focal: 0.8 });
     expect(proportion(turned)).toBeCloseTo(0.8, 10);
+  });
+});
+
+describe('the length of a line on a sheet', () => {
+  it('is told in widths of the sheet: along its sides and across, however it was seen', () => {
+    const look = { height: 0.75, tiltDeg: 30, axisDeg: 50, turnDeg: 8, distance: 2, offX: 0.1, offY: -0.05, focal: 0.8 };
+    const corners = photograph(look);
+    const length = (from: number, to: number) =>
+      lengthInWidths({ corners, evenLight: false }, [corners[from]!, corners[to]!], photo.width, photo.height);
+    expect(length(0, 1)).toBeCloseTo(1, 5);
+    expect(length(1, 2)).toBeCloseTo(0.75, 5);
+    expect(length(0, 2)).toBeCloseTo(1.25, 5);
   });
 });

@@ -1,4 +1,5 @@
 import type { OriginalPlace, Preparation } from '#model/preparation';
+import { frameOf } from './frame';
 
 type Vector = readonly [number, number, number];
 
@@ -37,4 +38,17 @@ export function heightPerWidth({ corners }: Preparation, originalWidthPx: number
   const focalPx = isTold ? told : focalLength.usual * longer;
   const length = ([x, y, z]: Vector) => Math.hypot(x, y, z * focalPx);
   return length(left) / length(top);
+}
+
+/** Length of a line between two places of an original, in widths of the sheet cut out of it. @throws RangeError when the corners go round no sheet. */
+export function lengthInWidths(
+  preparation: Preparation,
+  [start, end]: readonly [OriginalPlace, OriginalPlace],
+  originalWidthPx: number,
+  originalHeightPx: number,
+): number {
+  const frame = frameOf(preparation);
+  const [x1, y1] = frame.fromOriginal(...start);
+  const [x2, y2] = frame.fromOriginal(...end);
+  return Math.hypot(x2 - x1, (y2 - y1) * heightPerWidth(preparation, originalWidthPx, originalHeightPx));
 }

@@ -196,7 +196,11 @@ function LoadedMake({ make, useMake }: { make: Make; useMake: MakeStore }) {
         )}
         <div className="min-h-0 overflow-y-auto bg-bench px-6 py-5" data-station={station}>
           <RefusedNotice keep={keep} onReload={() => void load()} />
-          {raster.problem && <ProblemNotice problem={raster.problem} />}
+          {raster.problem && (
+            <ProblemNotice problem={raster.problem}>
+              <Button onClick={raster.fetchAgain}>Fetch the picture again</Button>
+            </ProblemNotice>
+          )}
           {picture && station === 'picture' && (
             <PictureStation
               useMake={useMake}

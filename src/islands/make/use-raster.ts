@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Problem } from '#model/api/problem';
 import type { Picture } from '#model/picture';
 import type { Mend } from '#model/reading';
@@ -9,7 +9,13 @@ import type { MakeStore } from './make-store';
 /** Width of a drawn bit of line on the screen: that of a usual stamp's line. */
 const drawnLineMm = 0.4;
 
-export type Raster = { lines: ImageBitmap | null; labels: Uint16Array | null; problem: Problem | null };
+export type Raster = {
+  lines: ImageBitmap | null;
+  labels: Uint16Array | null;
+  problem: Problem | null;
+  /** Fetches anew what is missing. */
+  fetchAgain: () => void;
+};
 
 /** The pixels of a picture: its lines, and the label map once it has one. */
 export function useRaster(useMake: MakeStore, picture: Picture | undefined): Raster {
@@ -17,11 +23,17 @@ export function useRaster(useMake: MakeStore, picture: Picture | undefined): Ras
   const [scan, setScan] = useState<ImageBitmap | null>(null);
   const [labels, setLabels] = useState<Uint16Array | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
+  const [turn, setTurn] = useState(0);
+  const fetchAgain = useCallback(() => {
+    setProblem(null);
+    setTurn((last) => last + 1);
+  }, []);
   const grey = picture?.grey.sha256;
   const labelMap = picture?.regionMap?.labelMap;
   const widthPx = picture?.regionMap?.widthPx ?? 0;
   const heightPx = picture?.regionMap?.heightPx ?? 0;
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a turn is one try to fetch.
   useEffect(() => {
     let current = true;
     setScan(null);
@@ -35,8 +47,9 @@ export function useRaster(useMake: MakeStore, picture: Picture | undefined): Ras
     return () => {
       current = false;
     };
-  }, [grey, blobOf]);
+  }, [grey, blobOf, turn]);
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a turn is one try to fetch.
   useEffect(() => {
     let current = true;
     setLabels(null);
@@ -50,13 +63,13 @@ export function useRaster(useMake: MakeStore, picture: Picture | undefined): Ras
     return () => {
       current = false;
     };
-  }, [labelMap, widthPx, heightPx, blobOf]);
+  }, [labelMap, widthPx, heightPx, blobOf, turn]);
 
   const inkMends = JSON.stringify((picture?.reading?.mends ?? []).filter(({ kind }) => kind === 'line' || kind === 'rub'));
   const widthMm = picture?.widthMm ?? 1;
   const lines = useMemo(() => (scan ? withInkMends(scan, JSON.parse(inkMends), widthMm) : null), [scan, inkMends, widthMm]);
 
-  return { lines, labels, problem };
+  return { lines, labels, problem, fetchAgain };
 }
 
 /** The scan with the bits of line that were drawn, and without those that were rubbed out, as the regions are read. */

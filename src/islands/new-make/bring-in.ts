@@ -3,6 +3,7 @@ import { applyBatchAnswerSchema } from '#model/api/makes';
 import { decodeAnswerSchema, type OriginalAnswer, originalAnswerSchema } from '#model/api/originals';
 import { idSchema } from '#model/id';
 import type { Batch } from '#model/operation';
+import type { Preparation } from '#model/preparation';
 import { call, jsonPost } from '#islands/shared/server-calls.ts';
 
 /** Sends a file to be looked at and kept. @throws CallProblem that says what is wrong with it. */
@@ -14,10 +15,19 @@ export async function bringIn(file: File): Promise<OriginalAnswer> {
   });
 }
 
+type Wish = {
+  name: string;
+  /** Of what is cut out. */
+  widthMm: number;
+  fileName: string;
+  original: OriginalAnswer;
+  /** Default: the whole original. */
+  preparation?: Preparation | undefined;
+};
+
 /** Decodes the kept original at its width and starts a make with it; answers the make's id. @throws CallProblem */
-export async function startMake(wished: { name: string; widthMm: number; fileName: string; original: OriginalAnswer }): Promise<string> {
-  const { name, widthMm, fileName, original } = wished;
-  const grey = await call(decodeAnswerSchema, '/api/pictures', jsonPost({ originalSha256: original.sha256, widthMm }));
+export async function startMake({ name, widthMm, fileName, original, preparation }: Wish): Promise<string> {
+  const grey = await call(decodeAnswerSchema, '/api/pictures', jsonPost({ originalSha256: original.sha256, widthMm, preparation }));
   const id = crypto.randomUUID();
   await call(z.object({ id: idSchema }), '/api/makes', jsonPost({ id, name }));
   const batch: Batch = {
@@ -33,6 +43,7 @@ export async function startMake(wished: { name: string; widthMm: number; fileNam
           widthMm,
           heightMm: grey.heightMm,
           original: { sha256: original.sha256, mediaType: original.mediaType, fileName: fileName.slice(-200) },
+          ...(preparation && { preparation }),
           grey: { sha256: grey.sha256, widthPx: grey.widthPx, heightPx: grey.heightPx },
           elements: [],
         },

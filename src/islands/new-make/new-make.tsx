@@ -2,15 +2,26 @@ import { ImageUp } from 'lucide-react';
 import { type DragEvent, type FormEvent, useEffect, useEffectEvent, useState } from 'react';
 import { mostOriginalBytes, type OriginalAnswer } from '#model/api/originals';
 import type { Problem } from '#model/api/problem';
+import { type Preparation, wholeOriginal } from '#model/preparation';
+import { lengthInWidths } from '#core/picture/sheet-proportions';
 import { formatLength, type LengthUnit, readLengthMm } from '#core/card/lengths';
 import { problemToShow } from '#islands/shared/server-calls.ts';
+import { sheetOfOriginal } from '#islands/shared/sheet-of-original.ts';
 import { Button } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import { bringIn, startMake } from './bring-in';
-import { PreviewWithRuler, type RulerEnds, rulerShare } from './preview-with-ruler';
+import { PreviewWithRuler, type RulerEnds } from './preview-with-ruler';
 
-type Brought = { file: File; original: OriginalAnswer };
+/** `sheet`: the corners of a sheet of paper that is seen on a darker ground. */
+type Brought = { file: File; original: OriginalAnswer; sheet: Preparation['corners'] | null };
+
+/** Width on paper, where the file tells it, of the whole picture or of the sheet in it. */
+function toldWidthMm({ original }: Brought, corners: Preparation['corners']): number | null {
+  if (!original.widthMm) return null;
+  const [[x1, y1], [x2, y2]] = corners;
+  return original.widthMm * Math.hypot(x2 - x1, ((y2 - y1) * original.heightPx) / original.widthPx);
+}
 
 function fileTooLarge(file: File): Problem | null {
   if (file.size <= mostOriginalBytes) return null;
@@ -36,6 +47,7 @@ const accepted = '.svg,.png,.jpg,.jpeg,.webp,.tif,.tiff,image/svg+xml,image/png,
 /** New make: a line image and how wide it is on paper. */
 export function NewMake() {
   const [brought, setBrought] = useState<Brought | null>(null);
+  const [cutsSheet, setCutsSheet] = useState(true);
   const [reading, setReading] = useState(false);
   const [over, setOver] = useState(false);
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -46,6 +58,8 @@ export function NewMake() {
   const [starting, setStarting] = useState(false);
   const [rulerEnds, setRulerEnds] = useState<RulerEnds | null>(null);
   const [rulerLength, setRulerLength] = useState('');
+  const sheet = cutsSheet ? (brought?.sheet ?? null) : null;
+  const preparation: Preparation | undefined = sheet ? { corners: sheet, evenLight: true } : undefined;
   const widthMm = readLengthMm(width, unit);
   const widthProblem =
     widthMm === null
@@ -67,9 +81,12 @@ export function NewMake() {
     setReading(true);
     try {
       const original = await bringIn(file);
-      setBrought({ file, original });
+      const fresh: Brought = { file, original, sheet: await sheetOfOriginal(original.sha256) };
+      setBrought(fresh);
+      setCutsSheet(true);
       setName(nameFromFile(file.name));
-      if (original.widthMm) setWidth(formatLength(original.widthMm, unit));
+      const told = toldWidthMm(fresh, fresh.sheet ?? wholeOriginal.corners);
+      if (told) setWidth(formatLength(told, unit));
     } catch (error) {
       setProblem(problemToShow(error));
     } finally {
@@ -99,7 +116,7 @@ export function NewMake() {
     setStarting(true);
     setProblem(null);
     try {
-      const makeId = await startMake({ name: name.trim(), widthMm, fileName: brought.file.name, original: brought.original });
+      const makeId = await startMake({ name: name.trim(), widthMm, fileName: brought.file.name, original: brought.original, preparation });
       window.location.assign(`/makes/${makeId}#picture`);
     } catch (error) {
       setProblem(problemToShow(error));
@@ -131,6 +148,7 @@ export function NewMake() {
               <PreviewWithRuler
                 src={`/api/originals/${brought.original.sha256}/preview`}
                 alt={`Preview of ${brought.file.name}`}
+                sheet={sheet}
                 ends={rulerEnds}
                 onEnds={setRulerEnds}
               />
@@ -165,10 +183,29 @@ export function NewMake() {
             onChange={(event) => setName(event.target.value)}
             problem={tried && name.trim() === '' ? 'Give it a name.' : undefined}
           />
+          {brought?.sheet && (
+            <label className="flex min-h-11 items-center gap-3">
+              <input
+                type="checkbox"
+                checked={cutsSheet}
+                onChange={(event) => {
+                  setCutsSheet(event.target.checked);
+                  const told = toldWidthMm(brought, event.target.checked && brought.sheet ? brought.sheet : wholeOriginal.corners);
+                  setWidth(told ? formatLength(told, unit) : '');
+                }}
+                className="size-5 accent-accent"
+              />
+              A sheet of paper is seen here: cut it out, flatten it and even out its light
+            </label>
+          )}
           <div className="flex items-start gap-3">
             <Field
-              label="How wide is it on paper?"
-              hint={brought?.original.widthMm ? 'Read from the file.' : 'The whole picture from its left to its right edge.'}
+              label={sheet ? 'How wide is the sheet?' : 'How wide is it on paper?'}
+              hint={
+                brought?.original.widthMm
+                  ? 'Read from the file.'
+                  : `The whole ${sheet ? 'sheet' : 'picture'} from its left to its right edge.`
+              }
               className="flex-1"
               inputMode="text"
               value={width}
@@ -195,8 +232,9 @@ export function NewMake() {
                 onChange={(event) => {
                   setRulerLength(event.target.value);
                   const lengthMm = readLengthMm(event.target.value, unit);
-                  const across = rulerShare(rulerEnds, brought.original);
-                  if (lengthMm !== null && across > 0.01) setWidth(formatLength(lengthMm / across, unit));
+                  const { widthPx, heightPx } = brought.original;
+                  const widths = lengthInWidths(preparation ?? wholeOriginal, rulerEnds, widthPx, heightPx);
+                  if (lengthMm !== null && widths > 0.01) setWidth(formatLength(lengthMm / widths, unit));
                 }}
               />
             ) : (

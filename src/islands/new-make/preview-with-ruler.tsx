@@ -1,29 +1,50 @@
 import { type KeyboardEvent, useRef } from 'react';
+import type { OriginalPlace, Preparation } from '#model/preparation';
 
-type Place = readonly [number, number];
+type Place = OriginalPlace;
 /** Both ends as shares of the picture's width and height. */
 export type RulerEnds = readonly [Place, Place];
 
-type Props = { src: string; alt: string; ends: RulerEnds | null; onEnds: (ends: RulerEnds) => void };
+type Props = {
+  src: string;
+  alt: string;
+  /** Corners of the sheet that is cut out; null: all of it is taken. */
+  sheet: Preparation['corners'] | null;
+  ends: RulerEnds | null;
+  onEnds: (ends: RulerEnds) => void;
+};
 
 const names = ['Start of the ruler', 'End of the ruler'] as const;
 const steps: Record<string, Place> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
 const limit = (share: number) => Math.max(0, Math.min(1, share));
 
-/** Length of the ruler as a share of the picture's width. */
-export function rulerShare([start, end]: RulerEnds, { widthPx, heightPx }: { widthPx: number; heightPx: number }): number {
-  return Math.hypot(end[0] - start[0], ((end[1] - start[1]) * heightPx) / widthPx);
-}
-
 /** The picture that was brought in, and a ruler over it whose ends are moved by hand or by keys. */
-export function PreviewWithRuler({ src, alt, ends, onEnds }: Props) {
-  const sheet = useRef<HTMLDivElement>(null);
+export function PreviewWithRuler({ src, alt, sheet, ends, onEnds }: Props) {
+  const picture = useRef<HTMLDivElement>(null);
   const move = (index: number, place: Place) => {
     if (ends) onEnds(index === 0 ? [place, ends[1]] : [ends[0], place]);
   };
   return (
-    <div ref={sheet} className="relative mx-auto w-fit">
+    <div ref={picture} className="relative mx-auto w-fit">
       <img src={src} alt={alt} className="block max-h-[26rem] max-w-full" draggable={false} />
+      {sheet && (
+        <svg
+          viewBox="0 0 1 1"
+          preserveAspectRatio="none"
+          className="pointer-events-none absolute inset-0 size-full"
+          data-sheet-seen
+          aria-hidden="true"
+        >
+          <path fillRule="evenodd" d={`M0 0H1V1H0ZM${sheet.map(([x, y]) => `${x} ${y}`).join('L')}Z`} fill="#fff" fillOpacity={0.62} />
+          <polygon
+            points={sheet.map(([x, y]) => `${x},${y}`).join(' ')}
+            fill="none"
+            stroke="#005f69"
+            strokeWidth={3}
+            vectorEffect="non-scaling-stroke"
+          />
+        </svg>
+      )}
       {ends && (
         <svg viewBox="0 0 1 1" preserveAspectRatio="none" className="pointer-events-none absolute inset-0 size-full" aria-hidden="true">
           <polyline
@@ -44,7 +65,7 @@ export function PreviewWithRuler({ src, alt, ends, onEnds }: Props) {
           style={{ left: `${x * 100}%`, top: `${y * 100}%` }}
           onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
           onPointerMove={(event) => {
-            const box = sheet.current?.getBoundingClientRect();
+            const box = picture.current?.getBoundingClientRect();
             if (!box || !event.currentTarget.hasPointerCapture(event.pointerId)) return;
             move(index, [limit((event.clientX - box.left) / box.width), limit((event.clientY - box.top) / box.height)]);
           }}

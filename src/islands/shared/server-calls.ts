@@ -60,9 +60,14 @@ export async function keepBlob(bytes: Uint8Array<ArrayBuffer>): Promise<void> {
 }
 
 /** Bytes of a blob. @throws CallProblem */
-export async function fetchBlob(sha256: string): Promise<Uint8Array<ArrayBuffer>> {
+export function fetchBlob(sha256: string): Promise<Uint8Array<ArrayBuffer>> {
+  return fetchBytes(`/api/blobs/${sha256}`);
+}
+
+/** The bytes of an answer that is no JSON. @throws CallProblem */
+export async function fetchBytes(path: string): Promise<Uint8Array<ArrayBuffer>> {
   try {
-    const response = await fetch(`/api/blobs/${sha256}`);
+    const response = await fetch(path);
     if (response.ok) return new Uint8Array(await response.arrayBuffer());
     const problem = problemSchema.safeParse(await response.json());
     throw new CallProblem(response.status, problem.success ? problem.data : notUnderstood);

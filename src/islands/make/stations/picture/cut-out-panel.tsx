@@ -5,9 +5,10 @@ import type { Picture } from '#model/picture';
 import { type Preparation, wholeOriginal } from '#model/preparation';
 import type { Mend, PlaceMm } from '#model/reading';
 import { formatLength, readLengthMm } from '#core/card/lengths';
-import { areSoundCorners, betweenFrames, frameOf, turnCorners, turnToLevel } from '#core/picture/frame';
-import { heightPerWidth } from '#core/picture/sheet-proportions';
+import { areSoundCorners, betweenFrames, turnCorners, turnToLevel } from '#core/picture/frame';
+import { lengthInWidths } from '#core/picture/sheet-proportions';
 import { call, jsonPost, problemToShow } from '#islands/shared/server-calls.ts';
+import { sheetOfOriginal } from '#islands/shared/sheet-of-original.ts';
 import { Button } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
@@ -36,6 +37,7 @@ export function CutOutPanel({ useDesk, desk, picture, originalPx }: Props) {
   const [rulerLength, setRulerLength] = useState('');
   const [working, setWorking] = useState(false);
   const [problem, setProblem] = useState<Problem | null>(null);
+  const [sheetSaid, setSheetSaid] = useState('');
   if (!originalPx) return <p>Fetching the original …</p>;
   const { widthPx, heightPx } = originalPx;
   const across = ({ corners: [leftTop, rightTop] }: { corners: Preparation['corners'] }) =>
@@ -44,19 +46,30 @@ export function CutOutPanel({ useDesk, desk, picture, originalPx }: Props) {
   // Unless the maker says otherwise, a mm of the original stays a mm.
   const ownWidthMm = (picture.widthMm * across({ corners })) / across(kept);
   const rulerMm = readLengthMm(rulerLength, 'mm');
-  const byRulerMm = (() => {
-    if (!ruler || !rulerMm || !isSound) return null;
-    const frame = frameOf({ corners, evenLight });
-    const [x1, y1] = frame.fromOriginal(...ruler[0]);
-    const [x2, y2] = frame.fromOriginal(...ruler[1]);
-    const share = Math.hypot(x2 - x1, (y2 - y1) * heightPerWidth({ corners, evenLight }, widthPx, heightPx));
-    return share > 0.01 ? rulerMm / share : null;
-  })();
+  const rulerWidths = ruler && isSound ? lengthInWidths({ corners, evenLight }, ruler, widthPx, heightPx) : 0;
+  const byRulerMm = rulerMm && rulerWidths > 0.01 ? rulerMm / rulerWidths : null;
   const typedMm = width === null ? null : readLengthMm(width, 'mm');
   const widthMm = typedMm ?? byRulerMm ?? ownWidthMm;
   const isChanged =
     JSON.stringify(corners) !== JSON.stringify(kept.corners) || evenLight !== kept.evenLight || Math.abs(widthMm - picture.widthMm) > 0.05;
   const turn = (degrees: number) => set({ corners: turnCorners(corners, degrees, widthPx, heightPx) });
+
+  const seekSheet = async () => {
+    setProblem(null);
+    setSheetSaid('Looking for the edges of the sheet …');
+    try {
+      const found = await sheetOfOriginal(picture.original.sha256);
+      if (found) set({ corners: found });
+      setSheetSaid(
+        found
+          ? 'The corners lie on the edges of the sheet. Look at each, then say how wide the sheet is.'
+          : 'No edge of a light sheet on a darker ground is seen here. Put the corners by hand.',
+      );
+    } catch (error) {
+      setSheetSaid('');
+      setProblem(problemToShow(error));
+    }
+  };
 
   const cutOut = async () => {
     setWorking(true);
@@ -98,7 +111,13 @@ export function CutOutPanel({ useDesk, desk, picture, originalPx }: Props) {
 
   return (
     <div className="space-y-4">
-      <p>Put the four corners round the picture: crop it, straighten it, or flatten a photo taken askew.</p>
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <p className="min-w-64 flex-1">Put the four corners round the picture: crop it, straighten it, or flatten a photo taken askew.</p>
+        <Button onClick={() => void seekSheet()}>Find the sheet</Button>
+      </div>
+      <p role="status" className={sheetSaid ? '' : 'sr-only'}>
+        {sheetSaid}
+      </p>
       <fieldset>
         <legend className="font-semibold">Turn what is cut out</legend>
         <div className="mt-1 flex flex-wrap gap-2">

@@ -1,7 +1,10 @@
 /** Pictures of the main views from the running demo (./run demo first): node --import tsx scripts/screenshots.ts [FOLDER] [NAME ...] */
 import { mkdir } from 'node:fs/promises';
 import { chromium, type Page } from '@playwright/test';
+import sharp from 'sharp';
 import { browserArguments, chromiumPath } from '../tests/browser/chromium';
+import { photographedSheet } from '../tests/photographed-sheet';
+import { photographedCorners } from '../tests/pinhole';
 
 const [folder = 'docs/screenshots', ...wanted] = process.argv.slice(2);
 const address = process.env.AQUACHROME_ADDRESS ?? 'http://127.0.0.1:4747';
@@ -10,6 +13,32 @@ const pilot = `${address}/makes/make-balloon-post-pilot`;
 async function bandsShown(page: Page): Promise<void> {
   await page.locator('[data-bands="shown"]').waitFor();
   await page.waitForTimeout(400);
+}
+
+/** The demo's parcel as a telephone would see its sheet on a table. */
+async function photoOfParcel(): Promise<Buffer> {
+  const photo = { width: 1400, height: 1050 };
+  const { data, info } = await sharp('demo/line-images/parcel-and-cloud.svg', { density: 200 })
+    .resize({ width: 1000 })
+    .flatten({ background: '#ffffff' })
+    .extractChannel(0)
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  // The drawing stands in the middle of its sheet, with a margin round it.
+  const margin = 0.06;
+  const sheet = { height: (1 - 2 * margin) * (info.height / info.width) + 2 * margin };
+  const darkness = (x: number, y: number) => {
+    const column = Math.round(((x - margin) / (1 - 2 * margin)) * info.width);
+    const row = Math.round(((y * sheet.height - margin) / (1 - 2 * margin)) * info.width);
+    const isOff = column < 0 || row < 0 || column >= info.width || row >= info.height;
+    return isOff ? 0 : 1 - (data[row * info.width + column] ?? 255) / 255;
+  };
+  const look = { ...sheet, tiltDeg: 20, axisDeg: 25, turnDeg: -7, distance: 1.3, offX: 0.01, offY: 0, focal: 0.8 };
+  const light = { paper: 222, table: 96, slope: 36, noise: 6, seed: 11 };
+  const grey = photographedSheet(photo, photographedCorners(look, photo), light, darkness);
+  return sharp(grey.data, { raw: { ...photo, channels: 1 } })
+    .jpeg({ quality: 88 })
+    .toBuffer();
 }
 
 type Shot = { name: string; width?: number; height?: number; go: (page: Page) => Promise<void> };
@@ -22,7 +51,16 @@ const shots: Shot[] = [
       await page.getByRole('heading', { name: /pilot/ }).waitFor();
     },
   },
-  { name: 'new-make', go: async (page) => void (await page.goto(`${address}/makes/new`)) },
+  {
+    name: 'new-make',
+    go: async (page) => {
+      await page.goto(`${address}/makes/new`);
+      const file = { name: 'parcel-and-cloud.jpg', mimeType: 'image/jpeg', buffer: await photoOfParcel() };
+      await page.locator('input[type="file"]').first().setInputFiles(file);
+      await page.getByLabel('How wide is the sheet?').fill('105');
+      await page.locator('[data-sheet-seen]').waitFor();
+    },
+  },
   ...(['elements', 'groups', 'light', 'recipe'] as const).map((station) => ({
     name: `make-${station}`,
     go: async (page: Page) => {
@@ -35,6 +73,17 @@ const shots: Shot[] = [
     go: async (page) => {
       await page.goto(`${pilot}#picture`);
       await page.locator('[data-mark="proposal"]').first().waitFor({ state: 'attached' });
+    },
+  },
+  {
+    name: 'make-picture-nearer',
+    go: async (page) => {
+      await page.goto(`${pilot}#picture`);
+      await page.locator('[data-mark="proposal"]').first().waitFor({ state: 'attached' });
+      await page.getByRole('button', { name: /^Close opening 1,/ }).focus();
+      for (let turn = 0; turn < 2; turn++) await page.getByRole('button', { name: 'Nearer' }).click();
+      await page.getByRole('button', { name: /^Close opening 1,/ }).focus();
+      await page.waitForTimeout(300);
     },
   },
   ...(['Straighten', 'Lines', 'Measure'] as const).map((step) => ({

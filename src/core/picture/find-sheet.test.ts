@@ -65,6 +65,15 @@ describe('the sheet in a photo', () => {
     expect(findSheet(photographedSheet(size, within, { ...plain, table: 208 }))).toBeNull();
     expect(findSheet({ ...size, data: new Uint8Array(size.width * size.height).fill(90) })).toBeNull();
     expect(findSheet({ width: 3, height: 2, data: new Uint8Array(6) })).toBeNull();
+    // A drawn frame is no edge of a sheet, with paper round it or cut off close to it.
+    const framed = (outerPx: number) =>
+      Uint8Array.from({ length: size.width * size.height }, (_, i) => {
+        const [x, y] = [i % size.width, Math.floor(i / size.width)];
+        const toRim = Math.min(x, y, size.width - 1 - x, size.height - 1 - y);
+        return toRim >= outerPx && toRim < outerPx + 9 ? 20 : 250;
+      });
+    expect(findSheet({ ...size, data: framed(60) })).toBeNull();
+    expect(findSheet({ ...size, data: framed(0) })).toBeNull();
     // A light disk is no sheet.
     const disk = Uint8Array.from({ length: size.width * size.height }, (_, i) =>
       Math.hypot((i % size.width) - 480, Math.floor(i / size.width) - 360) < 250 ? 220 : 60,

@@ -14,6 +14,9 @@ const leastContrast = 24;
 const leastFill = 0.93;
 /** With more of its outline than this on the rim of the photo, there is no edge to see. */
 const mostOnRim = 0.12;
+/** The ground fills at least this share of the photo, and at least this share of what lies round the sheet: else it is a drawn frame. */
+const leastGround = 0.08;
+const leastDarkRound = 0.7;
 /** Pixels of the outline this near to a side tell how it runs. */
 const sideReachPx = 3;
 
@@ -131,6 +134,9 @@ export function findSheet(photo: GreyImage): Preparation['corners'] | null {
   if (onRim > mostOnRim * outline.length) return null;
   const round = quadrilateralRound(convexHull(outline));
   if (!round || areaPx < leastFill * areaOf(round)) return null;
+  const beyondPx = mask.length - areaPx;
+  const darkBeyond = data.reduce((sum, value, i) => sum + (mask[i] === 0 && value <= level ? 1 : 0), 0);
+  if (darkBeyond < Math.max(leastGround * mask.length, leastDarkRound * beyondPx)) return null;
   const sides = round.map((from, index) => refined([from, round[(index + 1) % 4] as Point], outline));
   const corners = sides.map((side, index) => meeting(sides[(index + 3) % 4] as [Point, Point], side));
   if (corners.some((corner) => corner === null)) return null;

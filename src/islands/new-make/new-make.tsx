@@ -152,7 +152,7 @@ export function NewMake() {
                 ends={rulerEnds}
                 onEnds={setRulerEnds}
               />
-              <Ruler words={widthMm === null ? 'how wide on paper?' : formatLength(widthMm, unit)} />
+              {!sheet && <Ruler words={widthMm === null ? 'how wide on paper?' : formatLength(widthMm, unit)} />}
               <figcaption className="mt-2 flex flex-wrap items-center justify-between gap-3 text-sm">
                 <span>{brought.file.name}</span>
                 <PickFile onPick={take}>Take another file</PickFile>

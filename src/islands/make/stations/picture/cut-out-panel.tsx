@@ -177,13 +177,13 @@ export function CutOutPanel({ useDesk, desk, picture, originalPx }: Props) {
       </div>
       {!isSound && <p role="alert">The corners cross each other. Put them back round the picture, left top first.</p>}
       {problem && <ProblemNotice problem={problem} />}
-      <div className="flex flex-wrap gap-3">
+      <div className="flex flex-wrap items-center gap-3">
         <Button weight="main" disabled={!isSound || !isChanged || working} onClick={() => void cutOut()}>
           {working ? 'Cutting out …' : 'Cut it out like this'}
         </Button>
         {cornersInHand && <Button onClick={() => set({ corners: null })}>Leave it as it was</Button>}
+        <p className="min-w-44 flex-1 text-sm text-soft">The original is kept. Elements, areas and mends come along.</p>
       </div>
-      <p className="text-sm text-soft">The original is kept. Elements, areas and mends come along.</p>
     </div>
   );
 }

@@ -1,5 +1,5 @@
 import { ImageUp } from 'lucide-react';
-import { type DragEvent, type FormEvent, useEffect, useEffectEvent, useState } from 'react';
+import { type DragEvent, type SubmitEvent, useEffect, useEffectEvent, useState } from 'react';
 import { mostOriginalBytes, type OriginalAnswer } from '#model/api/originals';
 import type { Problem } from '#model/api/problem';
 import { type Preparation, wholeOriginal } from '#model/preparation';
@@ -109,7 +109,7 @@ export function NewMake() {
     setOver(false);
     void take(event.dataTransfer.files[0]);
   };
-  const onSubmit = async (event: FormEvent) => {
+  const onSubmit = async (event: SubmitEvent) => {
     event.preventDefault();
     setTried(true);
     if (!brought || widthProblem || widthMm === null || name.trim() === '') return;

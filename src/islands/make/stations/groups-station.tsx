@@ -1,4 +1,4 @@
-import { type FormEvent, useState } from 'react';
+import { type SubmitEvent, useState } from 'react';
 import type { Ladder } from '#model/ladder';
 import type { Rack } from '#model/marker';
 import { ladderReasons } from '#core/markers/ladder-reasons';
@@ -31,7 +31,7 @@ export function GroupsStation({ picture, rack, hand, onTake, onGive }: Props) {
   const reading = readTypedLadder(typed, markers);
   const problem = reading.kind === 'problem' ? reading.problem : undefined;
 
-  const onSubmit = (event: FormEvent) => {
+  const onSubmit = (event: SubmitEvent) => {
     event.preventDefault();
     setTried(true);
     if (reading.kind !== 'ladder') return;

@@ -1,4 +1,4 @@
-import { blur, breakLines, darken, gradient, jpeg, noise, turn } from './faults';
+import { blur, breakLines, darken, gradient, jpeg, noise, shadow, turn } from './faults';
 import { composePage, type Raster } from './pages';
 
 export type Condition = {
@@ -18,6 +18,10 @@ export const conditions: readonly Condition[] = [
   { name: 'turned 2 degrees', turnDeg: 2, page: (drawings) => turn(clean(drawings), 2) },
   { name: 'blur (sigma 0.1 mm)', page: (drawings) => blur(clean(drawings), 2.4) },
   { name: 'gradient of 120 levels', page: (drawings) => gradient(clean(drawings), 120) },
+  {
+    name: 'shadows of a hand (0.6 of the light)',
+    page: (drawings, seed) => noise(shadow(darken(clean(drawings), 20), 0.6), 3, seed),
+  },
   { name: 'noise (sigma 12)', page: (drawings, seed) => noise(darken(clean(drawings), 20), 12, seed) },
   { name: 'JPEG 70', page: (drawings) => jpeg(clean(drawings), 70) },
   {

@@ -67,6 +67,20 @@ export async function jpeg(page: Raster, quality: number): Promise<Raster> {
   return { ...page, data: new Uint8Array(await sharp(file).extractChannel(0).raw().toBuffer()) };
 }
 
+/** The shadow of a hand over the right half and of a finger over the left: so much of the light is left in them, with edges 1.5 mm soft. */
+export function shadow(page: Raster, left: number): Raster {
+  const { width, height, data } = page;
+  const softPx = 1.5 * pxPerMm;
+  const shaded = data.map((level, i) => {
+    const across = 0.8 * (i % width) + 0.6 * Math.floor(i / width);
+    const inHand = (across - 0.62 * width) / softPx;
+    const inFinger = (7 * pxPerMm - Math.abs(across - 0.38 * width)) / softPx;
+    const share = Math.max(0, Math.min(1, 0.5 + Math.max(inHand, inFinger)));
+    return Math.round(level * (1 - (1 - left) * share));
+  });
+  return { width, height, data: shaded };
+}
+
 /** The light falls by so many levels from the left top to the right bottom corner. */
 export function gradient(page: Raster, levels: number): Raster {
   const { width, height, data } = page;

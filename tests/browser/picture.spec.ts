@@ -37,6 +37,8 @@ async function kept(page: Page): Promise<KeptMake> {
   return page.evaluate(async () => (await fetch(`/api/makes/${location.pathname.split('/').at(-1)}`)).json());
 }
 
+/** Corners of a frame on a stage that has not been measured yet. */
+const notYetLaidOut = /^0,0 0,0 /;
 const areas = (page: Page) => page.locator('[data-area-count]');
 const step = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Work on the picture' }).getByRole('button', { name }).click();
@@ -73,6 +75,7 @@ test('a degraded scan is straightened, mended by touch, mouse and keys, and read
   // A level ruler changes nothing on an upright frame; one laid askew turns it, and "Whole original" turns it back.
   await page.getByRole('button', { name: 'Lay a ruler on it' }).click();
   const frame = page.locator('[data-cut-out] polygon');
+  await expect(frame).not.toHaveAttribute('points', notYetLaidOut);
   const upright = (await frame.getAttribute('points')) ?? '';
   for (let press = 0; press < 3; press++) await page.getByRole('button', { name: /^End of the ruler/ }).press('Shift+ArrowDown');
   await page.getByRole('button', { name: 'Level with the ruler' }).click();
@@ -336,6 +339,7 @@ test('a photo taken in whole has its sheet found later; a drawing without one sa
   const frame = page.locator('[data-cut-out] polygon');
   await page.goto(`${shared.address}/makes/make-balloon-post-pilot#picture`);
   await step(page, 'Straighten');
+  await expect(frame).not.toHaveAttribute('points', notYetLaidOut);
   const before = await frame.getAttribute('points');
   await page.getByRole('button', { name: 'Find the sheet' }).click();
   await expect(page.getByText('Put the corners by hand.')).toBeVisible();

@@ -52,7 +52,7 @@ export function closeCells(cells: Float32Array, columns: number, rows: number, r
   return negated(eroded).cells;
 }
 
-/** Minimum of every cell and its eight neighbours. */
-export function minOfNeighbours(cells: Float32Array, columns: number, rows: number): Float32Array {
-  return negated(alongRowsAndColumns(negated({ cells, columns, rows }), (values) => runningMax(values, 1, 0))).cells;
+/** Minimum of every cell and its neighbours: the eight next to it, or a square of 2 * reach + 1 cells. */
+export function minOfNeighbours(cells: Float32Array, columns: number, rows: number, reach = 1): Float32Array {
+  return negated(alongRowsAndColumns(negated({ cells, columns, rows }), (values) => runningMax(values, reach, 0))).cells;
 }

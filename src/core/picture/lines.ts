@@ -100,19 +100,36 @@ function cellLevels(image: GreyImage): CellLevels {
   return { columns, rows, paper, ink, grain: (reach.sort()[reach.length >> 1] as number) / reachOfGrain };
 }
 
-/** A cell nearer to paper than this share of the way down to the ink shows its own paper: grey card on a white lid is no ink. */
-const ownPaperShare = 0.35;
+/**
+ * A cell nearer to paper than this share of the way down to the ink shows its own paper: grey card on a white lid is no ink. Where nothing is
+ * drawn in it, it may be darker: paper in the shade of a hand is not as dark as solid ink.
+ */
+const ownPaperShare = { drawn: 0.35, blank: 0.55 };
+/** A cell is blank when what is darkest in it lies no deeper than this share of the way down to the ink. */
+const blankShare = 0.12;
+/** How far a blank cell in the shade tells of the paper round it: over one that is drawn on. */
+const shadeReachCells = 2;
 
-/** Level of the paper in every cell, closed across what is drawn on it: large solid blacks too. */
+/**
+ * Level of the paper in every cell, closed across what is drawn on it: large solid blacks too. Beside a blank cell in the shade it is no lighter
+ * than there: at the edge of a shadow, what is no darker than the paper in the shade is no ink.
+ */
 export function paperLevels(image: GreyImage): CellLevels {
   const levels = cellLevels(image);
-  const closed = closeCells(levels.paper, levels.columns, levels.rows, closingReachCells);
+  const { columns, rows } = levels;
+  const closed = closeCells(levels.paper, columns, rows, closingReachCells);
   const darkest = Float32Array.from(levels.ink).sort()[Math.floor(levels.ink.length / 100)] as number;
+  const shade = new Float32Array(closed.length).fill(255);
   const paper = closed.map((level, cell) => {
     const own = levels.paper[cell] as number;
-    return level - own < ownPaperShare * (level - darkest) ? own : level;
+    const depth = level - darkest;
+    const isBlank = own - (levels.ink[cell] as number) < blankShare * depth;
+    if (level - own >= (isBlank ? ownPaperShare.blank : ownPaperShare.drawn) * depth) return level;
+    if (isBlank) shade[cell] = own;
+    return own;
   });
-  return { ...levels, paper };
+  const darkestNear = minOfNeighbours(shade, columns, rows, shadeReachCells);
+  return { ...levels, paper: paper.map((level, cell) => Math.min(level, darkestNear[cell] as number)) };
 }
 
 /**

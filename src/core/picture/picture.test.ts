@@ -90,6 +90,25 @@ describe('lines', () => {
     expect(findLines({ width: 90, height: 70, data: noisy }).data.reduce((sum, line) => sum + line, 0)).toBeLessThan(8);
   });
 
+  it.each([
+    ['a hand over half of the sheet', 0.7, (across: number) => (across - 150) / 12],
+    ['a hand close by, its edge sharp', 0.45, (across: number) => (across - 150) / 2],
+    ['a finger', 0.6, (across: number) => (70 - Math.abs(across - 150)) / 12],
+  ])('are no edge of the shadow of %s', (_, left, inShade) => {
+    const picture = scan({ ink: 180, noise: 2 });
+    const lit = findLines(picture);
+    const shaded = picture.data.map((level, i) => {
+      const across = 0.8 * (i % size) + 0.6 * Math.floor(i / size) - 60;
+      return Math.round(level * (1 - (1 - left) * Math.max(0, Math.min(1, 0.5 + inShade(across)))));
+    });
+    const { data } = findLines({ ...picture, data: shaded });
+    const all = lit.data.reduce((sum, line) => sum + line, 0);
+    const invented = data.reduce((sum, line, i) => sum + (line && !lit.data[i] ? 1 : 0), 0);
+    const missed = data.reduce((sum, line, i) => sum + (!line && lit.data[i] ? 1 : 0), 0);
+    expect(invented / all).toBeLessThan(0.02);
+    expect(missed / all).toBeLessThan(0.05);
+  });
+
   it('are no grey card on the white lid of a scanner', () => {
     const card = (x: number, y: number) => Math.max(Math.abs(x - 150), Math.abs(y - 150)) < 110;
     const data = Uint8Array.from({ length: 300 * 300 }, (_, i) => {

@@ -6,7 +6,7 @@ import type { PictureReader } from '../../picture-reader';
 type Props = { reader: PictureReader | null; picture: Picture; settings: LineSettings; at: PlaceMm };
 
 const widthPx = 200;
-const heightPx = 120;
+const heightPx = 100;
 /** Screen px for one px of the picture. */
 const zoom = 2;
 

@@ -55,7 +55,8 @@ export function MendPanel({ useDesk, desk, picture }: Props) {
             {chosen?.tap} {chosen?.stroke}
           </p>
           <p className="text-sm text-soft">
-            By keys: arrows move the pen, Enter taps, Space puts it down and lifts it. Ends snap to the lines.
+            By keys: arrows move the pen, Enter taps, Space puts it down and lifts it, + and − bring the picture nearer. Ends snap to the
+            lines.
           </p>
         </fieldset>
         <Loupe

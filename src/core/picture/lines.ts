@@ -101,14 +101,19 @@ function cellLevels(image: GreyImage): CellLevels {
 }
 
 /**
- * A cell nearer to paper than this share of the way down to the ink shows its own paper: grey card on a white lid is no ink. Where nothing is
- * drawn in it, it may be darker: paper in the shade of a hand is not as dark as solid ink.
+ * A cell nearer to paper than this share of the way down to the ink shows its own paper: grey card on a white lid is no ink. In the shade of a hand
+ * paper may be darker, though not as dark as solid ink.
  */
-const ownPaperShare = { drawn: 0.35, blank: 0.55 };
-/** A cell is blank when what is darkest in it lies no deeper than this share of the way down to the ink. */
-const blankShare = 0.12;
-/** How far a blank cell in the shade tells of the paper round it: over one that is drawn on. */
+const ownPaperShare = { plain: 0.35, inShade: 0.55 };
+/** Shade is wider than twice this many cells: a smaller blank patch may be a solid of pale ink. */
 const shadeReachCells = 2;
+/**
+ * A cell is blank when what is darkest in it lies no deeper than so many standard deviations of the grain (3.1 are expected, see reachOfGrain), or
+ * so many grey levels: a pale line is deeper.
+ */
+const blankDepth = { grains: 5, levels: 5 };
+/** How far a cell in the shade tells of the paper round it, in cells: over one that is drawn on. */
+const tellsOfCells = 2;
 
 /**
  * Level of the paper in every cell, closed across what is drawn on it: large solid blacks too. Beside a blank cell in the shade it is no lighter
@@ -118,17 +123,19 @@ export function paperLevels(image: GreyImage): CellLevels {
   const levels = cellLevels(image);
   const { columns, rows } = levels;
   const closed = closeCells(levels.paper, columns, rows, closingReachCells);
+  const withoutSmall = closeCells(levels.paper, columns, rows, shadeReachCells);
   const darkest = Float32Array.from(levels.ink).sort()[Math.floor(levels.ink.length / 100)] as number;
+  const deepestBlank = Math.max(blankDepth.levels, blankDepth.grains * levels.grain);
   const shade = new Float32Array(closed.length).fill(255);
   const paper = closed.map((level, cell) => {
     const own = levels.paper[cell] as number;
-    const depth = level - darkest;
-    const isBlank = own - (levels.ink[cell] as number) < blankShare * depth;
-    if (level - own >= (isBlank ? ownPaperShare.blank : ownPaperShare.drawn) * depth) return level;
-    if (isBlank) shade[cell] = own;
+    const isBlank = own - (levels.ink[cell] as number) < deepestBlank;
+    const isShade = isBlank && (withoutSmall[cell] as number) - own < deepestBlank;
+    if (level - own >= (isShade ? ownPaperShare.inShade : ownPaperShare.plain) * (level - darkest)) return level;
+    if (isShade) shade[cell] = own;
     return own;
   });
-  const darkestNear = minOfNeighbours(shade, columns, rows, shadeReachCells);
+  const darkestNear = minOfNeighbours(shade, columns, rows, tellsOfCells);
   return { ...levels, paper: paper.map((level, cell) => Math.min(level, darkestNear[cell] as number)) };
 }
 

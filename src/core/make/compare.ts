@@ -1,5 +1,6 @@
 import type { Make } from '#model/make';
 import type { Element, Picture } from '#model/picture';
+import { counted } from './counted';
 
 /** One thing in which two versions of a make differ, in words. */
 export type MakeDifference = { what: string; first: string; second: string };
@@ -9,8 +10,7 @@ const absent = 'not there';
 function elementWords(element: Element | undefined): string {
   if (!element) return absent;
   const ladder = element.ladder?.rungs.map(({ code }) => code).join(' ') ?? 'no ladder';
-  const areas = element.regionIds.length === 1 ? '1 area' : `${element.regionIds.length} areas`;
-  return `${element.name}: ${areas}, ${ladder}`;
+  return `${element.name}: ${counted(element.regionIds.length, 'area')}, ${ladder}`;
 }
 
 function pictureDifferences(first: Picture | undefined, second: Picture | undefined): MakeDifference[] {
@@ -18,14 +18,14 @@ function pictureDifferences(first: Picture | undefined, second: Picture | undefi
   if (!first || !second) return [{ what: `Picture ${name}`, first: first?.name ?? absent, second: second?.name ?? absent }];
   const differences: MakeDifference[] = [];
   if (first.regionMap?.labelMap !== second.regionMap?.labelMap) {
-    const areas = (picture: Picture) => `${picture.regionMap?.regions.length ?? 0} areas`;
+    const areas = (picture: Picture) => counted(picture.regionMap?.regions.length ?? 0, 'area');
     differences.push({ what: `Areas of ${name}`, first: areas(first), second: areas(second) });
   }
   const cutOutWords = ({ widthMm, heightMm }: Picture) => `${Math.round(widthMm)} × ${Math.round(heightMm)} mm`;
   const cutOut = (picture: Picture) => JSON.stringify([picture.preparation ?? null, picture.grey.sha256]);
   if (cutOut(first) !== cutOut(second))
     differences.push({ what: `Cut-out of ${name}`, first: cutOutWords(first), second: cutOutWords(second) });
-  const readingWords = ({ reading }: Picture) => (reading ? `${reading.mends.length} mends` : 'as usual');
+  const readingWords = ({ reading }: Picture) => (reading ? counted(reading.mends.length, 'mend') : 'as usual');
   if (JSON.stringify(first.reading ?? null) !== JSON.stringify(second.reading ?? null)) {
     differences.push({ what: `Lines of ${name}`, first: readingWords(first), second: readingWords(second) });
   }

@@ -1,5 +1,6 @@
 import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
+import { counted } from './counted';
 
 /** What is still open in a picture, counted. */
 export type PictureProgress = {
@@ -35,12 +36,12 @@ export function nextThing(make: Make): NextThing {
   if (progress.elements === 0) return { station: 'elements', words: 'Gather the first element' };
   if (progress.elementsWithoutLadder > 0) {
     const count = progress.elementsWithoutLadder;
-    return { station: 'groups', words: count === 1 ? '1 element needs a ladder' : `${count} elements need a ladder` };
+    return { station: 'groups', words: `${counted(count, 'element needs', 'elements need')} a ladder` };
   }
   if (progress.whiteRegions > 0) {
     return {
       station: 'elements',
-      words: progress.whiteRegions === 1 ? '1 area still white' : `${progress.whiteRegions} areas still white`,
+      words: `${counted(progress.whiteRegions, 'area')} still white`,
     };
   }
   return { station: 'recipe', words: 'Read the recipe' };

@@ -1,3 +1,4 @@
+import { counted } from '#core/make/counted';
 import type { Operation } from '#model/operation';
 import type { Picture } from '#model/picture';
 import type { Hand } from './make-store';
@@ -38,7 +39,7 @@ export function gather(
     return {
       operations: [{ kind: 'addElement', pictureId, index: picture.elements.length, element }],
       hand: ladder ? { ...ladder, elementId: id } : { kind: 'element', elementId: id },
-      said: `${name} begun with ${countWords(wished.length)}`,
+      said: `${name} begun with ${counted(wished.length, 'area')}`,
     };
   };
 
@@ -47,7 +48,7 @@ export function gather(
     if (white.length > 0) {
       const begun = picture.elements.find(({ id }) => id === hand.elementId);
       if (!begun) return create(white, hand);
-      return { operations: [assignTo(pictureId, begun.id, white)], hand, said: `${countWords(white.length)} added to ${begun.name}` };
+      return { operations: [assignTo(pictureId, begun.id, white)], hand, said: `${counted(white.length, 'area')} added to ${begun.name}` };
     }
     const owners = [...new Set(regionIds.map(ownerOf))].filter((element) => element !== undefined);
     return {
@@ -73,14 +74,13 @@ export function gather(
   }
   const joining = regionIds.filter((id) => ownerOf(id) !== inHand);
   if (joining.length === 0) return null;
-  return { operations: [assignTo(pictureId, inHand.id, joining)], hand, said: `${countWords(joining.length)} added to ${inHand.name}` };
+  return {
+    operations: [assignTo(pictureId, inHand.id, joining)],
+    hand,
+    said: `${counted(joining.length, 'area')} added to ${inHand.name}`,
+  };
 }
 
 function assignTo(pictureId: string, elementId: string, regionIds: readonly string[]): Operation {
   return { kind: 'assignRegions', pictureId, assignments: regionIds.map((regionId) => ({ regionId, elementId })) };
-}
-
-/** "1 area", "3 areas" */
-export function countWords(count: number): string {
-  return count === 1 ? '1 area' : `${count} areas`;
 }

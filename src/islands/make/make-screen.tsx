@@ -2,6 +2,7 @@ import { Redo2, Undo2 } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
+import { counted } from '#core/make/counted';
 import { progressOfPicture, type Station } from '#core/make/progress';
 import { Button } from '#ui/button.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
@@ -43,7 +44,7 @@ function useStation(): [Station, (station: Station) => void] {
 function worklineOf(make: Make, picture: Picture): WorklineStation<Station>[] {
   const { regions, whiteRegions, elements, elementsWithoutLadder } = progressOfPicture(picture);
   return [
-    { id: 'picture', name: 'Picture', open: picture.regionMap ? `${regions} areas` : 'areas not found yet' },
+    { id: 'picture', name: 'Picture', open: picture.regionMap ? counted(regions, 'area') : 'areas not found yet' },
     { id: 'elements', name: 'Elements', open: whiteRegions > 0 ? `${whiteRegions} still white` : `${elements} named` },
     {
       id: 'groups',

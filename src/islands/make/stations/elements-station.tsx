@@ -1,8 +1,8 @@
+import { counted } from '#core/make/counted';
 import { Hand as HandIcon, Trash2 } from 'lucide-react';
 import type { Picture } from '#model/picture';
 import { progressOfPicture } from '#core/make/progress';
 import { Button } from '#ui/button.tsx';
-import { countWords } from '../gather';
 import type { Hand } from '../make-store';
 
 type Props = {
@@ -30,7 +30,7 @@ export function ElementsStation({ picture, hand, onTake, onRename, onRemove, onN
       </p>
       <p className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <span className="font-display text-lg font-semibold">
-          {whiteRegions === 0 ? 'No area is white' : `${countWords(whiteRegions)} still white`}
+          {whiteRegions === 0 ? 'No area is white' : `${counted(whiteRegions, 'area')} still white`}
         </span>
         {whiteRegions > 0 && (
           <Button weight="quiet" onClick={onNextWhite}>
@@ -56,7 +56,7 @@ export function ElementsStation({ picture, hand, onTake, onRename, onRemove, onN
                 onRename={(name) => onRename(element.id, name)}
                 focus={held && /^Element \d+$/.test(element.name)}
               />
-              <span className="w-20 shrink-0 text-right text-sm text-soft">{countWords(element.regionIds.length)}</span>
+              <span className="w-20 shrink-0 text-right text-sm text-soft">{counted(element.regionIds.length, 'area')}</span>
               <button
                 type="button"
                 aria-pressed={held}

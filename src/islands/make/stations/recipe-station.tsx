@@ -1,3 +1,4 @@
+import { counted } from '#core/make/counted';
 import type { Make } from '#model/make';
 import type { Rack } from '#model/marker';
 import type { Picture } from '#model/picture';
@@ -8,7 +9,6 @@ import { schools } from '#core/technique/schools';
 import { saveFile } from '#islands/shared/save-file.ts';
 import { buttonLook, Button } from '#ui/button.tsx';
 import { Ladder } from '#ui/ladder.tsx';
-import { countWords } from '../gather';
 import { rungsToShow } from '../ladder-words';
 import { MarkerMinds } from '../marker-minds';
 
@@ -73,7 +73,7 @@ export function RecipeStation({ make, picture, rack, onSchool }: Props) {
             <h3 className="text-lg">
               {element.name}{' '}
               <span className="font-text text-sm font-normal text-soft">
-                {countWords(element.regions)}, {(element.areaMm2 / 100).toFixed(1)} cm²
+                {counted(element.regions, 'area')}, {(element.areaMm2 / 100).toFixed(1)} cm²
               </span>
             </h3>
             <div className="mt-1 flex gap-4">

@@ -1,4 +1,5 @@
 import type { Picture } from '#model/picture';
+import { counted } from '#core/make/counted';
 import type { PictureDoubt } from '#core/picture/judge-picture';
 import { Button } from '#ui/button.tsx';
 import { ProblemNotice, ProgressNotice } from '#ui/notice.tsx';
@@ -48,6 +49,7 @@ export function PictureStation({ useMake, useDesk, desk, makeId, picture, origin
   const { step, set } = useDesk();
   const { finding, doubt } = desk;
   const regions = picture.regionMap?.regions ?? [];
+  const cues = picture.regionMap?.cues?.length ?? 0;
   const isFound = picture.regionMap !== undefined;
   return (
     <section aria-labelledby="picture-heading" className="space-y-4">
@@ -62,8 +64,8 @@ export function PictureStation({ useMake, useDesk, desk, makeId, picture, origin
       {isFound && (
         <div className="flex flex-wrap items-center justify-between gap-4">
           <p>
-            <strong data-area-count>{regions.length}</strong> closed areas
-            {picture.regionMap?.cues?.length ? `, ${picture.regionMap.cues.length} patches of hatching or dots` : ''}
+            <strong data-area-count>{regions.length}</strong> closed {regions.length === 1 ? 'area' : 'areas'}
+            {cues > 0 && `, ${counted(cues, 'patch', 'patches')} of hatching or dots`}
           </p>
           {regions.length > 0 && (
             <Button weight="main" onClick={onGoOn}>

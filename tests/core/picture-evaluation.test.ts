@@ -17,7 +17,7 @@ const page = await preparePage(codes);
 describe('one page of the evaluation', () => {
   it('has closed regions to be found', () => expect(page.truth.closed.size).toBeGreaterThan(5));
 
-  it.each(['clean', 'very pale', 'black and pale', 'breaks up to 0.35 mm'])(
+  it.each(['clean', 'shadows of a hand', 'very pale', 'black and pale', 'breaks up to 0.35 mm'])(
     'under "%s": all closed regions, no leak, the outside outside',
     async (name) => {
       const condition = conditions.find((one) => one.name.startsWith(name));

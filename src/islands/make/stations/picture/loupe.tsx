@@ -7,8 +7,6 @@ type Props = { reader: PictureReader | null; picture: Picture; settings: LineSet
 
 const widthPx = 200;
 const heightPx = 100;
-/** Screen px for one px of the picture. */
-const zoom = 2;
 
 /** A part of the scan at twice its size, what counts as line in aqua: the answer to a moved control, at once. */
 export function Loupe({ reader, picture, settings, at }: Props) {
@@ -63,7 +61,7 @@ export function Loupe({ reader, picture, settings, at }: Props) {
         style={{ aspectRatio: `${widthPx} / ${heightPx}` }}
       />
       <figcaption className="text-sm text-soft" data-ink-share={inkShare?.toFixed(4)}>
-        {zoom} times its size. Move over the picture to look elsewhere.
+        Twice its size, under the hand or the pen.
       </figcaption>
     </figure>
   );

@@ -81,11 +81,12 @@ export function ZoomStage({ widthPx, heightPx, around, nearness, reveal, childre
   /** Which share of the picture lies at a place of the screen. */
   const shareAt = (clientX: number, clientY: number): Share => {
     const own = sheet.current?.getBoundingClientRect();
-    return own ? [(clientX - own.left) / own.width, (clientY - own.top) / own.height] : [0.5, 0.5];
+    return own && own.width > 0 ? [(clientX - own.left) / own.width, (clientY - own.top) / own.height] : [0.5, 0.5];
   };
+  const within = (wished: number) => Math.max(1, Math.min(nearest, wished));
   const zoomTo = (wished: number, anchor: Anchor | null) => {
     if (!nearness) return;
-    const next = Math.max(1, Math.min(nearest, wished));
+    const next = within(wished);
     anchored.current = anchor;
     if (next === 1) nearness.middle.current = [0.5, 0.5];
     if (next !== zoom) nearness.onZoom(next);
@@ -116,13 +117,17 @@ export function ZoomStage({ widthPx, heightPx, around, nearness, reveal, childre
     wheel: (at, factor) => zoomTo(zoom * factor, { share: shareAt(at.clientX, at.clientY), ...at }),
   });
 
+  const moves = [
+    { name: 'Farther', sign: '−', keys: ['-'], Icon: Minus, wished: zoom / zoomStep },
+    { name: 'Nearer', sign: '+', keys: ['+', '='], Icon: Plus, wished: zoom * zoomStep },
+    { name: 'The whole picture', sign: '0', keys: ['0'], Icon: Maximize, wished: 1 },
+  ];
   const onKeyDown = (event: KeyboardEvent) => {
     if (!nearness || event.ctrlKey || event.metaKey || event.target instanceof HTMLInputElement) return;
-    const wished: Record<string, number> = { '+': zoom * zoomStep, '=': zoom * zoomStep, '-': zoom / zoomStep, '0': 1 };
-    const next = wished[event.key];
-    if (next === undefined) return;
+    const move = moves.find(({ keys }) => keys.includes(event.key));
+    if (!move) return;
     event.preventDefault();
-    stepTo(next);
+    stepTo(move.wished);
   };
 
   return (
@@ -149,36 +154,19 @@ export function ZoomStage({ widthPx, heightPx, around, nearness, reveal, childre
         <div className="min-w-0 flex-1 text-sm text-soft">{foot}</div>
         {nearness && (
           <fieldset className="flex" aria-label="How near the picture is">
-            <Button
-              weight="quiet"
-              className="size-11 no-underline"
-              aria-label="Farther"
-              title="Farther (−)"
-              disabled={zoom <= 1}
-              onClick={() => stepTo(zoom / zoomStep)}
-            >
-              <Minus aria-hidden="true" />
-            </Button>
-            <Button
-              weight="quiet"
-              className="size-11 no-underline"
-              aria-label="Nearer"
-              title="Nearer (+)"
-              disabled={zoom >= nearest}
-              onClick={() => stepTo(zoom * zoomStep)}
-            >
-              <Plus aria-hidden="true" />
-            </Button>
-            <Button
-              weight="quiet"
-              className="size-11 no-underline"
-              aria-label="The whole picture"
-              title="The whole picture (0)"
-              disabled={zoom <= 1}
-              onClick={() => stepTo(1)}
-            >
-              <Maximize aria-hidden="true" />
-            </Button>
+            {moves.map(({ name, sign, Icon, wished }) => (
+              <Button
+                key={name}
+                weight="quiet"
+                className="size-11 no-underline"
+                aria-label={name}
+                title={`${name} (${sign})`}
+                disabled={within(wished) === zoom}
+                onClick={() => stepTo(wished)}
+              >
+                <Icon aria-hidden="true" />
+              </Button>
+            ))}
           </fieldset>
         )}
       </div>

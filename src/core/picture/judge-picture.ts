@@ -10,7 +10,8 @@ const mostHalfTones = 0.25;
 
 /** Share of pixels that are neither paper nor ink: in line work only the soft edges of the lines, in a photograph nearly all. */
 export function halfToneShare(grey: GreyImage): number {
-  const { paper, columns } = paperLevels(grey);
+  // Soft tones are not excused as shade.
+  const { lit: paper, columns } = paperLevels(grey);
   const histogram = new Uint32Array(256);
   for (const level of grey.data) histogram[level] = (histogram[level] as number) + 1;
   let ink = 0;

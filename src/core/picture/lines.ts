@@ -117,9 +117,9 @@ const tellsOfCells = 2;
 
 /**
  * Level of the paper in every cell, closed across what is drawn on it: large solid blacks too. Beside a blank cell in the shade it is no lighter
- * than there: at the edge of a shadow, what is no darker than the paper in the shade is no ink.
+ * than there: at the edge of a shadow, what is no darker than the paper in the shade is no ink. `lit` is the level without that regard.
  */
-export function paperLevels(image: GreyImage): CellLevels {
+export function paperLevels(image: GreyImage): CellLevels & { lit: Float32Array } {
   const levels = cellLevels(image);
   const { columns, rows } = levels;
   const closed = closeCells(levels.paper, columns, rows, closingReachCells);
@@ -136,7 +136,11 @@ export function paperLevels(image: GreyImage): CellLevels {
     return own;
   });
   const darkestNear = minOfNeighbours(shade, columns, rows, tellsOfCells);
-  return { ...levels, paper: paper.map((level, cell) => Math.min(level, darkestNear[cell] as number)) };
+  const lit = closed.map((level, cell) => {
+    const own = levels.paper[cell] as number;
+    return level - own < ownPaperShare.plain * (level - darkest) ? own : level;
+  });
+  return { ...levels, lit, paper: paper.map((level, cell) => Math.min(level, darkestNear[cell] as number)) };
 }
 
 /**

@@ -2,15 +2,21 @@
 import { readFile } from 'node:fs/promises';
 import { QueryTypes } from 'sequelize';
 import sharp from 'sharp';
+import { makeSchemaVersion } from '#model/make';
 import type { Operation } from '#model/operation';
+import type { Picture } from '#model/picture';
 import { encodeLabelMap } from '#core/picture/label-map';
-import { toRegionMap } from '#core/picture/region-map';
+import { digestOf } from '#core/make/digest';
+import { readingKey } from '#core/make/reading-key';
+import { encodeRegionTable } from '#core/make/region-tables';
+import { toRegionTable } from '#core/picture/region-table';
 import { readLines, readRegions } from '#core/picture/read-picture';
 import { usualReading } from '#model/reading';
 import { type Database, openDatabase } from '#server/db/database';
 import { decodeGrey, inspectOriginal } from '#server/decode/original';
 import { keepBlob } from '#server/store/blobs';
-import { applyBatch, createMake } from '#server/store/makes';
+import { applyBatch } from '#server/store/apply-batch';
+import { createMake } from '#server/store/makes';
 import { addToRack } from '#server/store/rack';
 import { type DemoMake, demoMakes } from './balloon-post';
 import { demoRack } from './marker-lines';
@@ -30,19 +36,17 @@ async function operationsOf(database: Database, make: DemoMake): Promise<Operati
   const lines = readLines({ width: widthPx, height: heightPx, data: new Uint8Array(data), pxPerMm }, usualReading.settings);
   const reading = readRegions(lines, usualReading);
   const { found } = reading;
-  let count = 0;
-  const regionMap = toRegionMap(reading, {
-    pxPerMm,
-    labelMap: await keepBlob(database, 'application/octet-stream', encodeLabelMap(found.labels)),
-    newId: () => `${pictureId}-region-${++count}`,
-  });
+  const table = toRegionTable(reading, { pxPerMm, frame: { widthMm, heightMm }, given: 0 });
+  const tableBytes = encodeRegionTable(table);
+  await keepBlob(database, 'application/octet-stream', tableBytes);
+  const labelMap = await keepBlob(database, 'application/octet-stream', encodeLabelMap(found.labels));
   const drawnSize = await sharp(drawing).metadata();
   const drawnMm = [make.picture.widthMm, (make.picture.widthMm * drawnSize.height) / drawnSize.width] as const;
   const regionAt = ([x, y]: readonly [number, number]): string => {
     const drawn = [x / unitsPerMm, y / unitsPerMm] as const;
     const [xMm, yMm] = scan ? turnedPlace(drawn, drawnMm, scan.turnDeg) : drawn;
     const label = found.labels[Math.floor(yMm * pxPerMm) * widthPx + Math.floor(xMm * pxPerMm)];
-    const region = regionMap.regions.find((candidate) => candidate.label === label);
+    const region = table.regions.find((candidate) => candidate.label === label);
     if (!region) throw new Error(`Demo make "${make.name}": no region at ${x}, ${y} of ${file}.`);
     return region.id;
   };
@@ -54,10 +58,11 @@ async function operationsOf(database: Database, make: DemoMake): Promise<Operati
   };
   const elements = make.elements.map(
     (element, index): Operation => ({
-      kind: 'addElement',
+      kind: 'put',
+      entity: 'element',
       pictureId,
       index,
-      element: {
+      row: {
         id: `${pictureId}-element-${index + 1}`,
         name: element.name,
         regionIds: [...new Set(element.points.map(regionAt))],
@@ -68,10 +73,16 @@ async function operationsOf(database: Database, make: DemoMake): Promise<Operati
   const fileName = scan ? file.replace('.svg', ' scan.png') : file;
   const original = { sha256: await keepBlob(database, mediaType, bytes), mediaType, fileName };
   const grey = { sha256: await keepBlob(database, 'image/png;aquachrome=grey', png), widthPx, heightPx };
-  return [
-    { kind: 'addPicture', index: 0, picture: { id: pictureId, name, widthMm, heightMm, original, grey, regionMap, elements: [] } },
-    ...elements,
-  ];
+  const bare: Picture = { id: pictureId, name, widthMm, heightMm, original, grey, regionsGiven: 0, mends: [], elements: [] };
+  const regionMap = {
+    labelMap,
+    table: digestOf(tableBytes),
+    widthPx,
+    heightPx,
+    count: table.regions.length,
+    of: readingKey(bare),
+  };
+  return [{ kind: 'put', entity: 'picture', row: { ...bare, regionMap } }, ...elements];
 }
 
 const onceName = 'demo-data';
@@ -91,7 +102,8 @@ export async function loadDemo(database: Database, makes: readonly DemoMake[] = 
   await addToRack(database, demoRack());
   for (const make of makes) {
     await createMake(database, { id: make.id, name: make.name });
-    await applyBatch(database, make.id, { batchId: `demo-${make.id}`, baseRevision: 0, operations: await operationsOf(database, make) });
+    const operations = await operationsOf(database, make);
+    await applyBatch(database, make.id, { schema: makeSchemaVersion, batchId: `demo-${make.id}`, baseRevision: 0, operations });
   }
   await sequelize.query('INSERT INTO once_done (name) VALUES (:name) ON CONFLICT DO NOTHING', { replacements: { name: onceName } });
   return true;

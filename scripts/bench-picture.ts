@@ -3,7 +3,7 @@
  * OpenCV: the WebAssembly build `@techstark/opencv-js`; JavaScript image library: `image-js`. Both are development dependencies. Medians.
  */
 import { fromMask, Mask } from 'image-js';
-import { labelComponents } from '../src/core/picture/components';
+import { labelComponents } from '../src/core/raster/components';
 import { findLines } from '../src/core/picture/lines';
 import { findRegions } from '../src/core/picture/regions';
 import { codePoints } from './eval-picture/code-points';

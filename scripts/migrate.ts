@@ -1,7 +1,11 @@
+/** Brings the tables up to date, then frees what nothing needs any more. */
 import { openDatabase } from '../src/server/db/database';
 import { migrate } from '../src/server/db/migrate';
+import { sweep } from '../src/server/store/sweep';
 
-const { sequelize } = openDatabase(process.env.AQUACHROME_DATABASE_URL ?? '');
-const applied = await migrate(sequelize);
+const database = openDatabase(process.env.AQUACHROME_DATABASE_URL ?? '');
+const applied = await migrate(database.sequelize);
 if (applied.length > 0) console.log(`Database brought up to date: ${applied.join(', ')}.`);
-await sequelize.close();
+const { blobs, bytes } = await sweep(database);
+if (blobs > 0) console.log(`${blobs} old pictures and readings that nothing needs were freed (${Math.round(bytes / 1024)} KB).`);
+await database.sequelize.close();

@@ -1,4 +1,4 @@
-import type { BinaryImage } from '../src/core/picture/image';
+import type { BinaryImage } from '../src/core/raster/image';
 
 /** A test's line drawing: 1 where `isLine` says so, asked at the middle of every pixel. */
 export function drawn(width: number, height: number, isLine: (x: number, y: number) => boolean, pxPerMm?: number): BinaryImage {

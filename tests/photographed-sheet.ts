@@ -1,5 +1,5 @@
-import { frameOf } from '../src/core/picture/frame';
-import type { GreyImage } from '../src/core/picture/image';
+import { frameOf } from '../src/core/photo/frame';
+import type { GreyImage } from '../src/core/raster/image';
 import type { Preparation } from '../src/model/preparation';
 import { seeded } from './seeded';
 

@@ -1,10 +1,10 @@
-import { chamferDistance } from '../../src/core/picture/distance';
-import type { BinaryImage } from '../../src/core/picture/image';
+import { chamferDistance } from '../../src/core/raster/distance';
+import type { BinaryImage } from '../../src/core/raster/image';
 import { findLines } from '../../src/core/picture/lines';
 import { findRegions } from '../../src/core/picture/regions';
 import { findShadeCues, type ShadeCue, withoutCues } from '../../src/core/picture/shade-cues';
-import { runsOf } from '../../src/core/picture/runs';
-import { spreadLabels } from '../../src/core/picture/spread-labels';
+import { runsOf } from '../../src/core/raster/runs';
+import { spreadLabels } from '../../src/core/raster/spread-labels';
 import { seeded } from '../../tests/seeded';
 import { toWorkingRaster } from './faults';
 import { composePage, drawingPx, drawLines, placesOnPage, type Raster } from './pages';

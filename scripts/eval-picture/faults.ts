@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { labelComponents } from '../../src/core/picture/components';
+import { labelComponents } from '../../src/core/raster/components';
 import { seeded } from '../../tests/seeded';
 import { pagePx, type Raster, scanDpi } from './pages';
 

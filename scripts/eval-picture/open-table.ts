@@ -1,7 +1,7 @@
 import { proposeClosings } from '../../src/core/picture/closings';
-import { chamferDistance } from '../../src/core/picture/distance';
-import { drawStroke } from '../../src/core/picture/draw-stroke';
-import type { BinaryImage } from '../../src/core/picture/image';
+import { chamferDistance } from '../../src/core/raster/distance';
+import { drawStroke } from '../../src/core/raster/draw-stroke';
+import type { BinaryImage } from '../../src/core/raster/image';
 import { findLines } from '../../src/core/picture/lines';
 import { findRegions } from '../../src/core/picture/regions';
 import { traceContour } from './contour';

@@ -1,6 +1,6 @@
-import { labelComponents } from '../../src/core/picture/components';
-import { runsOf } from '../../src/core/picture/runs';
-import { spreadLabels } from '../../src/core/picture/spread-labels';
+import { labelComponents } from '../../src/core/raster/components';
+import { runsOf } from '../../src/core/raster/runs';
+import { spreadLabels } from '../../src/core/raster/spread-labels';
 import { pagePx, type Raster } from './pages';
 
 /** All truth is kept at the working resolution: every second pixel of the page. */

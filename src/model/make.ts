@@ -4,15 +4,19 @@ import { distantLampSchema } from './lamp';
 import { pictureSchema } from './picture';
 import { schoolIdSchema } from './school';
 
-export const makeSchemaVersion = 1;
+/** Rises with every change of documents and operations that older ones must be upgraded for (core/upgrade). */
+export const makeSchemaVersion = 2;
 
-/** A card project as one document. Every change is an operation (operation.ts). */
-export const makeSchema = z.object({
+/** What belongs to a make as a whole. */
+export const makeHeadSchema = z.object({
   schema: z.literal(makeSchemaVersion),
   id: idSchema,
   name: z.string().trim().min(1, 'a make needs a name').max(80),
   lamp: distantLampSchema,
   school: schoolIdSchema,
-  pictures: z.array(pictureSchema).max(60),
 });
+export type MakeHead = z.infer<typeof makeHeadSchema>;
+
+/** A card project as one document. Every change is an operation (operation.ts). */
+export const makeSchema = makeHeadSchema.extend({ pictures: z.array(pictureSchema).max(60) });
 export type Make = z.infer<typeof makeSchema>;

@@ -1,52 +1,121 @@
 import { z } from 'zod';
-import { idSchema } from './id';
-import { ladderSchema } from './ladder';
-import { distantLampSchema } from './lamp';
-import { elementSchema, greySchema, pictureSchema, regionMapSchema } from './picture';
-import { preparationSchema } from './preparation';
-import { readingSchema } from './reading';
-import { makeSchema } from './make';
-import { schoolIdSchema } from './school';
+import { type EntityKind, entities, entityKinds, type PictureRowKind, type RowKind, type RowOf, rowKinds } from './entity';
+import { idSchema, regionIdSchema } from './id';
+import { makeSchemaVersion } from './make';
+import { type RegionMap, regionMapSchema } from './picture';
 
-const name = makeSchema.shape.name;
+/** Fields of a patch: what is named is changed; null clears what may be absent. */
+export type PatchFields<K extends EntityKind> = {
+  [F in keyof (typeof entities)[K]['fields'] & keyof RowOf<K>]?: undefined extends RowOf<K>[F]
+    ? Exclude<RowOf<K>[F], undefined> | null
+    : RowOf<K>[F];
+};
 
-/** Small named edits of a make. Each has an inverse (core/make/invert.ts); null clears what may be absent. */
+type Whose<K extends EntityKind> = K extends PictureRowKind ? { pictureId: string } : unknown;
+
+/** Puts a row in, or in the place of the one with its id. `index`: where in the list; default: at its end. */
+export type PutOperation<K extends RowKind = RowKind> = {
+  [Kind in K]: { kind: 'put'; entity: Kind; row: RowOf<Kind>; index?: number | undefined } & Whose<Kind>;
+}[K];
+export type PatchOperation<K extends EntityKind = EntityKind> = {
+  [Kind in K]: { kind: 'patch'; entity: Kind; fields: PatchFields<Kind> } & Whose<Kind> & (Kind extends 'make' ? unknown : { id: string });
+}[K];
+export type RemoveOperation<K extends RowKind = RowKind> = { [Kind in K]: { kind: 'remove'; entity: Kind; id: string } & Whose<Kind> }[K];
+/** A region belongs to one element at the most: it leaves the one it was in. */
+export type AssignRegions = {
+  kind: 'assignRegions';
+  pictureId: string;
+  assignments: { regionId: string; elementId: string | null }[];
+};
+/**
+ * The results of a reading. `givenBefore`: the picture's `regionsGiven` when the reading gave its new ids; on another number it does not fit,
+ * since another reading has given the same ids meanwhile. Absent where it brings back results that were there before.
+ */
+export type SetRegionMap = { kind: 'setRegionMap'; pictureId: string; regionMap: RegionMap | null; givenBefore?: number | undefined };
+
+/** Small edits of a make. Each has an inverse (core/make/invert.ts). */
+export type Operation = PutOperation | PatchOperation | RemoveOperation | AssignRegions | SetRegionMap;
+
+const indexSchema = z.number().int().nonnegative().optional();
+
+/** Which picture's list a row stands in; nothing where it is the make's own. */
+function whose(kind: EntityKind): Record<string, z.ZodType> {
+  return entities[kind].list?.of === 'picture' ? { pictureId: idSchema } : {};
+}
+
+function fieldSchema(field: z.ZodType): z.ZodType {
+  return field instanceof z.ZodOptional ? (field.unwrap() as z.ZodType).nullable().optional() : field.optional();
+}
+
+function patchSchema(kind: EntityKind): z.ZodObject {
+  const fields = Object.fromEntries(Object.entries<z.ZodType>(entities[kind].fields).map(([name, field]) => [name, fieldSchema(field)]));
+  return z.strictObject({
+    kind: z.literal('patch'),
+    entity: z.literal(kind),
+    ...whose(kind),
+    ...(kind === 'make' ? {} : { id: idSchema }),
+    fields: z.strictObject(fields).refine((given) => Object.keys(given).length > 0, 'a patch names at least one field'),
+  });
+}
+
+const putSchemas = rowKinds.map((kind) =>
+  z.strictObject({ kind: z.literal('put'), entity: z.literal(kind), ...whose(kind), row: entities[kind].row, index: indexSchema }),
+);
+const patchSchemas = entityKinds.filter((kind) => Object.keys(entities[kind].fields).length > 0).map(patchSchema);
+const removeSchemas = rowKinds.map((kind) =>
+  z.strictObject({ kind: z.literal('remove'), entity: z.literal(kind), ...whose(kind), id: idSchema }),
+);
+const assignSchema = z.strictObject({
+  kind: z.literal('assignRegions'),
+  pictureId: idSchema,
+  assignments: z
+    .array(z.object({ regionId: regionIdSchema, elementId: idSchema.nullable() }))
+    .min(1)
+    .max(5000),
+});
+const setRegionMapSchema = z.strictObject({
+  kind: z.literal('setRegionMap'),
+  pictureId: idSchema,
+  regionMap: regionMapSchema.nullable(),
+  givenBefore: z.number().int().nonnegative().optional(),
+});
+
+type Some<T> = [T, ...T[]];
+
+/** Every kind of operation, as the register says. */
 export const operationSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('renameMake'), name }),
-  z.object({ kind: z.literal('setLamp'), lamp: distantLampSchema }),
-  z.object({ kind: z.literal('setSchool'), school: schoolIdSchema }),
-  z.object({ kind: z.literal('addPicture'), picture: pictureSchema, index: z.number().int().nonnegative() }),
-  z.object({ kind: z.literal('removePicture'), pictureId: idSchema }),
-  z.object({ kind: z.literal('setRegionMap'), pictureId: idSchema, regionMap: regionMapSchema.nullable() }),
-  z.object({ kind: z.literal('setReading'), pictureId: idSchema, reading: readingSchema.nullable() }),
-  z.object({
-    kind: z.literal('setPreparation'),
-    pictureId: idSchema,
-    preparation: preparationSchema.nullable(),
-    widthMm: pictureSchema.shape.widthMm,
-    heightMm: pictureSchema.shape.heightMm,
-    grey: greySchema,
-  }),
-  z.object({ kind: z.literal('addElement'), pictureId: idSchema, element: elementSchema, index: z.number().int().nonnegative() }),
-  z.object({ kind: z.literal('removeElement'), pictureId: idSchema, elementId: idSchema }),
-  z.object({ kind: z.literal('renameElement'), pictureId: idSchema, elementId: idSchema, name: elementSchema.shape.name }),
-  /** A region belongs to one element at the most: it leaves the one it was in. */
-  z.object({
-    kind: z.literal('assignRegions'),
-    pictureId: idSchema,
-    assignments: z
-      .array(z.object({ regionId: idSchema, elementId: idSchema.nullable() }))
-      .min(1)
-      .max(5000),
-  }),
-  z.object({ kind: z.literal('setLadder'), pictureId: idSchema, elementId: idSchema, ladder: ladderSchema.nullable() }),
-]);
-export type Operation = z.infer<typeof operationSchema>;
+  z.discriminatedUnion('entity', putSchemas as Some<(typeof putSchemas)[number]>),
+  z.discriminatedUnion('entity', patchSchemas as Some<(typeof patchSchemas)[number]>),
+  z.discriminatedUnion('entity', removeSchemas as Some<(typeof removeSchemas)[number]>),
+  assignSchema,
+  setRegionMapSchema,
+]) as unknown as z.ZodType<Operation>;
+
+/** Most operations of one batch. */
+export const mostOperations = 500;
+
+/**
+ * What an edit is to the maker's undo: `do` is a new step, `follow` belongs to a step though the application did it (a reading
+ * after a mend), `undo` and `redo` take a step back and forth again.
+ */
+export const stepTurnSchema = z.object({ id: idSchema, turn: z.enum(['do', 'follow', 'undo', 'redo']) });
+export type StepTurn = z.infer<typeof stepTurnSchema>;
 
 /** What a client sends: applied whole and once, or not at all. */
 export const batchSchema = z.object({
+  schema: z.literal(makeSchemaVersion),
   batchId: idSchema,
   baseRevision: z.number().int().nonnegative(),
-  operations: z.array(operationSchema).min(1).max(500),
+  operations: z.array(operationSchema).min(1).max(mostOperations),
+  step: stepTurnSchema.optional(),
 });
 export type Batch = z.infer<typeof batchSchema>;
+
+/** A step of the maker's and what takes it back. */
+export const stepSchema = z.object({ id: idSchema, done: z.array(operationSchema), inverse: z.array(operationSchema) });
+export type Step = z.infer<typeof stepSchema>;
+/** Steps that may be taken back and forth again, the nearest last. */
+export const stepsSchema = z.object({ undo: z.array(stepSchema), redo: z.array(stepSchema) });
+export type Steps = z.infer<typeof stepsSchema>;
+/** Most steps that can be taken back. */
+export const mostSteps = 200;

@@ -1,6 +1,17 @@
 import { z } from 'zod';
-import { rackSchema } from './marker';
+import { rackMarkerSchema, rackSchema } from './marker';
 
-/** The whole rack as a file of ours. */
-export const rackFileSchema = rackSchema.extend({ format: z.literal('aquachrome-rack'), version: z.literal(1) });
+export const rackFileVersion = 2;
+
+/** The whole rack as a file of ours. Every colour says where it comes from; what is only assumed from a code is never written. */
+export const rackFileSchema = rackSchema.extend({
+  format: z.literal('aquachrome-rack'),
+  version: z.literal(rackFileVersion),
+  markers: z.array(
+    rackMarkerSchema.refine(
+      ({ lab, colourSource }) => (lab === undefined) === (colourSource === undefined),
+      'a colour and its source go together',
+    ),
+  ),
+});
 export type RackFile = z.infer<typeof rackFileSchema>;

@@ -20,6 +20,10 @@ export const lineSettingsSchema = z.object({
 });
 export type LineSettings = z.infer<typeof lineSettingsSchema>;
 
+/** What the hand does with the picture while it mends. */
+export const mendTools = ['join', 'divide', 'line', 'rub', 'paper'] as const;
+export type MendTool = (typeof mendTools)[number];
+
 /** Edits of what was read, as geometry in mm: they are done again at every new reading. */
 export const mendSchema = z.discriminatedUnion('kind', [
   /** A missing bit of line. */
@@ -33,6 +37,8 @@ export const mendSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('join'), id: idSchema, first: placeMmSchema, second: placeMmSchema }),
   /** The region that holds this place is paper. */
   z.object({ kind: z.literal('paper'), id: idSchema, at: placeMmSchema }),
+  /** A tap or stroke of a tool as the hand made it: kept at once; the next reading says which of the mends above it means. */
+  z.object({ kind: z.literal('touch'), id: idSchema, tool: z.enum(mendTools), points: z.array(placeMmSchema).min(1).max(400) }),
 ]);
 export type Mend = z.infer<typeof mendSchema>;
 

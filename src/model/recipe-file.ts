@@ -1,10 +1,11 @@
 import { z } from 'zod';
+import { idSchema } from './id';
 import { distantLampSchema } from './lamp';
 import { roles } from './ladder';
-import { labSchema } from './marker';
+import { sourcedColourSchema } from './marker';
 import { schoolIdSchema } from './school';
 
-export const recipeFileVersion = 1;
+export const recipeFileVersion = 2;
 
 /** A recipe as it leaves the application: everything needed to repeat it, readable without it. */
 export const recipeFileSchema = z.object({
@@ -18,7 +19,15 @@ export const recipeFileSchema = z.object({
     z.object({
       name: z.string(),
       areaMm2: z.number(),
-      ladder: z.array(z.object({ code: z.string(), role: z.enum(roles), share: z.number(), lab: labSchema.optional() })),
+      ladder: z.array(
+        z.object({
+          markerId: idSchema,
+          code: z.string(),
+          role: z.enum(roles),
+          share: z.number(),
+          colour: sourcedColourSchema.optional(),
+        }),
+      ),
       marks: z.array(z.object({ number: z.number().int(), code: z.string(), place: z.string(), stroke: z.string(), purpose: z.string() })),
     }),
   ),

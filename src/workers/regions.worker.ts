@@ -1,9 +1,9 @@
 /// <reference lib="webworker" />
 import { expose, transfer } from 'comlink';
 import type { LineSettings, Mend } from '#model/reading';
-import { betweenFrames } from '#core/picture/frame';
+import { betweenFrames } from '#core/photo/frame';
 import { mendFromStroke, mendFromTap } from '#core/picture/gestures';
-import type { BinaryImage, GreyImage } from '#core/picture/image';
+import type { BinaryImage, GreyImage } from '#core/raster/image';
 import { judgePicture } from '#core/picture/judge-picture';
 import { encodeLabelMap } from '#core/picture/label-map';
 import { matchRegions } from '#core/picture/match-regions';

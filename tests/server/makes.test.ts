@@ -6,7 +6,9 @@ import { migrate } from '#server/db/migrate';
 import { migrations } from '#server/db/migrations/index';
 import { ProblemError } from '#server/http/problem';
 import { keepBlob, readBlob } from '#server/store/blobs';
-import { applyBatch, createMake, deleteMake, listMakes, readMake } from '#server/store/makes';
+import { makeSchemaVersion } from '#model/make';
+import { applyBatch } from '#server/store/apply-batch';
+import { createMake, deleteMake, listMakes, readMake } from '#server/store/makes';
 import { readRack } from '#server/store/rack';
 import { freshDatabase, testClusterUrl } from './cluster';
 
@@ -20,10 +22,12 @@ afterAll(async () => {
   await database.sequelize.close();
 });
 
+const renameTo = (name: string) => ({ kind: 'patch' as const, entity: 'make' as const, fields: { name } });
 const rename = (batchId: string, baseRevision: number, name: string) => ({
+  schema: makeSchemaVersion,
   batchId,
   baseRevision,
-  operations: [{ kind: 'renameMake' as const, name }],
+  operations: [renameTo(name)],
 });
 
 async function problemOf(work: Promise<unknown>): Promise<ProblemError> {
@@ -75,12 +79,10 @@ describe('makes', () => {
 
   it('change nothing when one operation of a batch does not fit', async () => {
     const bad = {
+      schema: makeSchemaVersion,
       batchId: 'bad',
       baseRevision: 0,
-      operations: [
-        { kind: 'renameMake' as const, name: 'Half' },
-        { kind: 'removePicture' as const, pictureId: 'none' },
-      ],
+      operations: [renameTo('Half'), { kind: 'remove' as const, entity: 'picture' as const, id: 'none' }],
     };
     expect(await problemOf(applyBatch(database, id, bad))).toMatchObject({ status: 422, problem: { code: 'does-not-fit' } });
     expect(await readMake(database, id)).toMatchObject({ revision: 0, document: { name: 'First' } });
@@ -91,7 +93,7 @@ describe('makes', () => {
     await deleteMake(database, id);
     expect((await problemOf(readMake(database, id))).status).toBe(404);
     expect(await database.makeBatches.count({ where: { makeId: id } })).toBe(0);
-    expect((await listMakes(database)).map(({ document }) => document.id)).not.toContain(id);
+    expect((await listMakes(database)).map(({ summary }) => summary.id)).not.toContain(id);
   });
 });
 
@@ -112,8 +114,9 @@ describe('demo data', () => {
     expect(await loadDemo(fresh)).toBe(true);
     expect(await loadDemo(fresh)).toBe(false);
     const makes = await listMakes(fresh);
-    expect(makes.map(({ document }) => document.id).sort()).toEqual(demoMakes.map(({ id }) => id).sort());
-    for (const { document } of makes) {
+    expect(makes.map(({ summary }) => summary.id).sort()).toEqual(demoMakes.map(({ id }) => id).sort());
+    for (const { summary } of makes) {
+      const { document } = await readMake(fresh, summary.id);
       for (const { elements } of document.pictures) {
         expect(elements.length).toBeGreaterThan(0);
         for (const element of elements) expect(element.regionIds, element.name).not.toHaveLength(0);

@@ -2,7 +2,7 @@ import { decodePDFRawStream, PDFDocument, PDFName, PDFRawStream } from 'pdf-lib'
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { type Preparation, wholeOriginal } from '#model/preparation';
-import { turnCorners } from '#core/picture/frame';
+import { turnCorners } from '#core/photo/frame';
 import { decodeGrey, inspectOriginal } from '#server/decode/original';
 import { sheetFor, trueSizePdf } from '#server/formats/true-size';
 

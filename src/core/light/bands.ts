@@ -1,4 +1,4 @@
-import { at } from '#core/picture/image';
+import { at } from '#core/raster/image';
 
 /**
  * Cuts a shading into bands of wished shares, light to dark. Equal values stay together where they can: a cut inside a run

@@ -1,4 +1,4 @@
-import { at } from '#core/picture/image';
+import { at } from '#core/raster/image';
 import { type Form, inflate } from './inflate';
 
 /** Softened rim of the forms of a picture: 0 would blacken a thin line all round (trials: 0.15 to 0.2 of the height). */

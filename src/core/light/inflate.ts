@@ -1,4 +1,4 @@
-import { assertRaster, at, type BinaryImage } from '#core/picture/image';
+import { assertRaster, at, type BinaryImage } from '#core/raster/image';
 import { solvePoisson } from './poisson';
 
 export type InflateOptions = {

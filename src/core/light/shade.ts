@@ -1,5 +1,5 @@
 import type { DistantLamp } from '#model/lamp';
-import { at } from '#core/picture/image';
+import { at } from '#core/raster/image';
 import type { Form } from './inflate';
 
 /** A distant lamp, or one near the picture: its place in px, `heightPx` above the paper, no fall-off with distance. */

@@ -1,20 +1,18 @@
+import { entities, type RowKind } from '#model/entity';
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
-import type { Element, Picture } from '#model/picture';
+import type { Picture } from '#model/picture';
+import { OperationError } from './operation-error';
+import { type IndexedTable, noTables, type RegionTables } from './region-tables';
+import { assign, regionNumber, rules, soundPicture, withoutGoneRegions } from './rules';
 
-/** An operation that does not fit the make it meets: what it names is gone, or already there. */
-export class OperationError extends RangeError {}
+type Row = { id: string };
+type Holder = Record<string, unknown>;
 
 function findPicture(make: Make, pictureId: string): Picture {
   const picture = make.pictures.find(({ id }) => id === pictureId);
   if (!picture) throw new OperationError(`The make has no picture ${pictureId}.`);
   return picture;
-}
-
-function findElement(picture: Picture, elementId: string): Element {
-  const element = picture.elements.find(({ id }) => id === elementId);
-  if (!element) throw new OperationError(`The picture has no element ${elementId}.`);
-  return element;
 }
 
 function withPicture(make: Make, pictureId: string, change: (picture: Picture) => Picture): Make {
@@ -23,102 +21,107 @@ function withPicture(make: Make, pictureId: string, change: (picture: Picture) =
   return { ...make, pictures: make.pictures.map((other) => (other === picture ? changed : other)) };
 }
 
-function withElement(make: Make, pictureId: string, elementId: string, change: (element: Element) => Element): Make {
-  return withPicture(make, pictureId, (picture) => {
-    const element = findElement(picture, elementId);
-    return { ...picture, elements: picture.elements.map((other) => (other === element ? change(other) : other)) };
-  });
+/** The regions of a picture. @throws Error when its table was not loaded: that is no fault of the operation. */
+function regionsOf(picture: Pick<Picture, 'regionMap'>, tables: RegionTables): IndexedTable | undefined {
+  if (!picture.regionMap) return undefined;
+  const table = tables.get(picture.regionMap.table);
+  if (!table) throw new Error(`The region table ${picture.regionMap.table} was not loaded before the operation was applied.`);
+  return table;
 }
 
-function insertAt<T>(items: readonly T[], index: number, item: T): T[] {
-  if (index > items.length) throw new OperationError(`Place ${index} lies beyond the ${items.length} that are there.`);
-  return [...items.slice(0, index), item, ...items.slice(index)];
+/** Rows of a kind in their holder: the make, or a picture of it. */
+export function rowsOf(make: Make, kind: RowKind, pictureId?: string): readonly Row[] {
+  const { of, name } = entities[kind].list;
+  const holder: Holder = of === 'make' ? make : findPicture(make, pictureId ?? '');
+  return holder[name] as readonly Row[];
 }
 
-function assign(picture: Picture, assignments: readonly { regionId: string; elementId: string | null }[]): Picture {
-  const order = new Map((picture.regionMap?.regions ?? []).map(({ id }, index) => [id, index]));
-  const targets = new Map<string, string | null>();
-  for (const { regionId, elementId } of assignments) {
-    if (!order.has(regionId)) throw new OperationError(`The picture has no region ${regionId}.`);
-    if (elementId !== null) findElement(picture, elementId);
-    targets.set(regionId, elementId);
-  }
-  const elements = picture.elements.map((element) => {
-    const gained = [...targets].filter(([, elementId]) => elementId === element.id).map(([regionId]) => regionId);
-    if (gained.length === 0 && !element.regionIds.some((id) => targets.has(id))) return element;
-    const kept = element.regionIds.filter((id) => !targets.has(id));
-    // Regions stand in the order of the picture, so that the same set is always the same list.
-    const regionIds = [...kept, ...gained].sort((first, second) => (order.get(first) ?? 0) - (order.get(second) ?? 0));
-    return { ...element, regionIds };
+function withRows(make: Make, kind: RowKind, pictureId: string | undefined, change: (rows: readonly Row[]) => readonly Row[]): Make {
+  const { of, name } = entities[kind].list;
+  if (of === 'make') return { ...make, [name]: change(rowsOf(make, kind)) } as Make;
+  return withPicture(make, pictureId ?? '', (picture) => ({ ...picture, [name]: change(rowsOf(make, kind, pictureId)) }) as Picture);
+}
+
+const pictureIdOf = (operation: Operation): string | undefined => ('pictureId' in operation ? operation.pictureId : undefined);
+const gone = (kind: RowKind, id: string) =>
+  new OperationError(kind === 'picture' ? `The make has no picture ${id}.` : `The picture has no ${kind} ${id}.`);
+
+function put(make: Make, operation: Operation & { kind: 'put' }, tables: RegionTables): Make {
+  const pictureId = pictureIdOf(operation);
+  const { entity, index } = operation;
+  const row = (operation.entity === 'picture' ? soundPicture(operation.row, regionsOf(operation.row, tables)) : operation.row) as Row & {
+    regionIds?: string[];
+  };
+  const wanted = rules[entity].namesRegions ? (row.regionIds ?? []) : [];
+  const placed = rules[entity].namesRegions ? { ...row, regionIds: [] } : row;
+  const added = withRows(make, entity, pictureId, (rows) => {
+    if (rows.some(({ id }) => id === row.id)) return rows.map((other) => (other.id === row.id ? placed : other));
+    // Beyond the end is at the end: others may have gone meanwhile.
+    return [...rows.slice(0, index ?? rows.length), placed, ...rows.slice(index ?? rows.length)];
   });
-  return { ...picture, elements };
+  if (wanted.length === 0) return added;
+  return withPicture(added, pictureId ?? '', (picture) =>
+    assign(
+      picture,
+      wanted.map((regionId) => ({ regionId, elementId: row.id })),
+      regionsOf(picture, tables),
+    ),
+  );
+}
+
+/** A row with the named fields changed; null clears. */
+function patched<T extends object>(row: T, fields: Record<string, unknown>): T {
+  const changed = Object.entries({ ...row, ...fields }).filter(([, value]) => value !== null && value !== undefined);
+  return Object.fromEntries(changed) as T;
+}
+
+function setRegionMap(make: Make, operation: Operation & { kind: 'setRegionMap' }, tables: RegionTables): Make {
+  const { regionMap, givenBefore } = operation;
+  return withPicture(make, operation.pictureId, ({ regionMap: _, ...picture }) => {
+    if (givenBefore !== undefined && givenBefore !== picture.regionsGiven)
+      throw new OperationError('The areas were read anew in the meantime.');
+    const table = regionMap ? regionsOf({ regionMap }, tables) : undefined;
+    if (regionMap && table?.table.regions.length !== regionMap.count)
+      throw new OperationError(`The picture's ${table?.table.regions.length} areas are not the ${regionMap.count} it was told of.`);
+    const highest = (table?.table.regions ?? []).reduce((most, { id }) => Math.max(most, regionNumber(id)), 0);
+    const lost = (table?.table.lost ?? []).reduce((most, { id }) => Math.max(most, regionNumber(id)), 0);
+    const read = { ...picture, regionsGiven: Math.max(picture.regionsGiven, highest, lost), ...(regionMap ? { regionMap } : {}) };
+    return withoutGoneRegions(read, table);
+  });
 }
 
 /**
  * Applies one operation to a make. Pure: the make given is not changed. Client and server share it.
- * @throws OperationError when the operation does not fit.
+ * @param tables the region tables that `tablesNamed` tells of; an operation that names no region needs none.
+ * @throws OperationError when the operation does not fit; Error when a table that it needs was not given.
  */
-export function applyOperation(make: Make, operation: Operation): Make {
+export function applyOperation(make: Make, operation: Operation, tables: RegionTables = noTables): Make {
   switch (operation.kind) {
-    case 'renameMake':
-      return { ...make, name: operation.name };
-    case 'setLamp':
-      return { ...make, lamp: operation.lamp };
-    case 'setSchool':
-      return { ...make, school: operation.school };
-    case 'addPicture':
-      if (make.pictures.some(({ id }) => id === operation.picture.id)) throw new OperationError('The make has this picture already.');
-      return { ...make, pictures: insertAt(make.pictures, operation.index, operation.picture) };
-    case 'removePicture':
-      findPicture(make, operation.pictureId);
-      return { ...make, pictures: make.pictures.filter(({ id }) => id !== operation.pictureId) };
-    case 'setRegionMap':
-      return withPicture(make, operation.pictureId, ({ regionMap: _, ...picture }) => {
-        const known = new Set(operation.regionMap?.regions.map(({ id }) => id));
-        const elements = picture.elements.map((element) => ({ ...element, regionIds: element.regionIds.filter((id) => known.has(id)) }));
-        return { ...picture, elements, ...(operation.regionMap ? { regionMap: operation.regionMap } : {}) };
-      });
-    case 'setReading':
-      return withPicture(make, operation.pictureId, ({ reading: _, ...picture }) =>
-        operation.reading ? { ...picture, reading: operation.reading } : picture,
+    case 'put':
+      return put(make, operation, tables);
+    case 'patch': {
+      if (operation.entity === 'make') return patched(make, operation.fields);
+      const { entity, id } = operation;
+      if (!rowsOf(make, entity, pictureIdOf(operation)).some((row) => row.id === id)) throw gone(entity, id);
+      return withRows(make, entity, pictureIdOf(operation), (rows) =>
+        rows.map((row) => (row.id === id ? patched(row, operation.fields) : row)),
       );
-    case 'setPreparation': {
-      const { preparation, widthMm, heightMm, grey } = operation;
-      return withPicture(make, operation.pictureId, ({ preparation: _, ...picture }) => ({
-        ...picture,
-        widthMm,
-        heightMm,
-        grey,
-        ...(preparation ? { preparation } : {}),
-      }));
     }
-    case 'addElement':
-      return withPicture(make, operation.pictureId, (picture) => {
-        const { element, index } = operation;
-        if (picture.elements.some(({ id }) => id === element.id)) throw new OperationError('The picture has this element already.');
-        const added = { ...picture, elements: insertAt(picture.elements, index, { ...element, regionIds: [] }) };
-        return assign(
-          added,
-          element.regionIds.map((regionId) => ({ regionId, elementId: element.id })),
-        );
+    case 'remove': {
+      const { entity, id } = operation;
+      return withRows(make, entity, pictureIdOf(operation), (rows) => {
+        if (!rows.some((row) => row.id === id)) throw gone(entity, id);
+        return rows.filter((row) => row.id !== id);
       });
-    case 'removeElement':
-      return withPicture(make, operation.pictureId, (picture) => {
-        const element = findElement(picture, operation.elementId);
-        return { ...picture, elements: picture.elements.filter((other) => other !== element) };
-      });
-    case 'renameElement':
-      return withElement(make, operation.pictureId, operation.elementId, (element) => ({ ...element, name: operation.name }));
+    }
     case 'assignRegions':
-      return withPicture(make, operation.pictureId, (picture) => assign(picture, operation.assignments));
-    case 'setLadder':
-      return withElement(make, operation.pictureId, operation.elementId, ({ ladder: _, ...element }) =>
-        operation.ladder ? { ...element, ladder: operation.ladder } : element,
-      );
+      return withPicture(make, operation.pictureId, (picture) => assign(picture, operation.assignments, regionsOf(picture, tables)));
+    case 'setRegionMap':
+      return setRegionMap(make, operation, tables);
   }
 }
 
 /** Applies operations in turn. @throws OperationError at the first that does not fit. */
-export function applyOperations(make: Make, operations: readonly Operation[]): Make {
-  return operations.reduce(applyOperation, make);
+export function applyOperations(make: Make, operations: readonly Operation[], tables: RegionTables = noTables): Make {
+  return operations.reduce((current, operation) => applyOperation(current, operation, tables), make);
 }

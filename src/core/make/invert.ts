@@ -1,79 +1,70 @@
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
 import type { Picture } from '#model/picture';
-import { applyOperation } from './apply';
+import { applyOperation, rowsOf } from './apply';
+import { ownersOf, pictureById } from './picture-lookup';
+import { noTables, type RegionTables } from './region-tables';
 
 /** Where the named regions are now, as assignments that put them back there. */
-function presentAssignments(picture: Picture, regionIds: readonly string[]): Operation[] {
-  if (regionIds.length === 0) return [];
-  const assignments = regionIds.map((regionId) => ({
-    regionId,
-    elementId: picture.elements.find((element) => element.regionIds.includes(regionId))?.id ?? null,
-  }));
+function presentAssignments(picture: Picture | undefined, regionIds: readonly string[]): Operation[] {
+  if (!picture || regionIds.length === 0) return [];
+  const owners = ownersOf(picture);
+  const assignments = regionIds.map((regionId) => ({ regionId, elementId: owners.get(regionId)?.id ?? null }));
   return [{ kind: 'assignRegions', pictureId: picture.id, assignments }];
 }
 
+/** The fields a patch names as they are before it; null where there is nothing. */
+function fieldsBefore(row: object, fields: object): Record<string, unknown> {
+  const own = row as Record<string, unknown>;
+  return Object.fromEntries(Object.keys(fields).map((name) => [name, own[name] ?? null]));
+}
+
 /**
- * Operations that undo `operation`, given the make before it was applied; to be applied in turn.
+ * Operations that undo `operation`, given the make before it was applied; to be applied in turn. They bring everything back but the
+ * numbers given to regions, which are never given twice.
  * @throws OperationError when the operation does not fit the make.
  */
-export function invertOperation(before: Make, operation: Operation): Operation[] {
-  applyOperation(before, operation);
-  const picture = 'pictureId' in operation ? before.pictures.find(({ id }) => id === operation.pictureId) : undefined;
-  const element = 'elementId' in operation ? picture?.elements.find(({ id }) => id === operation.elementId) : undefined;
+export function invertOperation(before: Make, operation: Operation, tables: RegionTables = noTables): Operation[] {
+  applyOperation(before, operation, tables);
+  const picture = 'pictureId' in operation ? pictureById(before, operation.pictureId) : undefined;
   switch (operation.kind) {
-    case 'renameMake':
-      return [{ kind: 'renameMake', name: before.name }];
-    case 'setLamp':
-      return [{ kind: 'setLamp', lamp: before.lamp }];
-    case 'setSchool':
-      return [{ kind: 'setSchool', school: before.school }];
-    case 'addPicture':
-      return [{ kind: 'removePicture', pictureId: operation.picture.id }];
-    case 'removePicture':
-      return picture ? [{ kind: 'addPicture', picture, index: before.pictures.indexOf(picture) }] : [];
-    case 'setRegionMap': {
-      if (!picture) return [];
-      const known = new Set(operation.regionMap?.regions.map(({ id }) => id));
-      const lost = picture.elements.flatMap(({ regionIds }) => regionIds.filter((id) => !known.has(id)));
-      return [{ kind: 'setRegionMap', pictureId: picture.id, regionMap: picture.regionMap ?? null }, ...presentAssignments(picture, lost)];
+    case 'put':
+    case 'remove': {
+      const id = operation.kind === 'put' ? operation.row.id : operation.id;
+      const rows = rowsOf(before, operation.entity, picture?.id);
+      const index = rows.findIndex((row) => row.id === id);
+      const own = { entity: operation.entity, ...(picture ? { pictureId: picture.id } : {}) };
+      const back = (index < 0 ? { kind: 'remove', ...own, id } : { kind: 'put', ...own, row: rows[index], index }) as Operation;
+      const taken = operation.kind === 'put' && operation.entity === 'element' ? operation.row.regionIds : [];
+      const others = taken.filter((regionId) => !(rows[index] as { regionIds?: string[] } | undefined)?.regionIds?.includes(regionId));
+      return [back, ...presentAssignments(picture, others)];
     }
-    case 'setReading':
-      return picture ? [{ kind: 'setReading', pictureId: picture.id, reading: picture.reading ?? null }] : [];
-    case 'setPreparation': {
-      if (!picture) return [];
-      const { id: pictureId, preparation = null, widthMm, heightMm, grey } = picture;
-      return [{ kind: 'setPreparation', pictureId, preparation, widthMm, heightMm, grey }];
+    case 'patch': {
+      const row =
+        operation.entity === 'make' ? before : rowsOf(before, operation.entity, picture?.id).find(({ id }) => id === operation.id);
+      return [{ ...operation, fields: fieldsBefore(row ?? {}, operation.fields) } as Operation];
     }
-    case 'addElement':
-      if (!picture) return [];
-      return [
-        { kind: 'removeElement', pictureId: picture.id, elementId: operation.element.id },
-        ...presentAssignments(picture, operation.element.regionIds),
-      ];
-    case 'removeElement':
-      return picture && element ? [{ kind: 'addElement', pictureId: picture.id, element, index: picture.elements.indexOf(element) }] : [];
-    case 'renameElement':
-      return element ? [{ ...operation, name: element.name }] : [];
     case 'assignRegions':
-      return picture
-        ? presentAssignments(
-            picture,
-            operation.assignments.map(({ regionId }) => regionId),
-          )
-        : [];
-    case 'setLadder':
-      return [{ ...operation, ladder: element?.ladder ?? null }];
+      return presentAssignments(
+        picture,
+        operation.assignments.map(({ regionId }) => regionId),
+      );
+    case 'setRegionMap': {
+      const known = operation.regionMap && tables.get(operation.regionMap.table);
+      const lost = (picture?.elements ?? []).flatMap(({ regionIds }) => regionIds.filter((id) => !known?.byId.has(id)));
+      const back: Operation = { kind: 'setRegionMap', pictureId: operation.pictureId, regionMap: picture?.regionMap ?? null };
+      return [back, ...presentAssignments(picture, lost)];
+    }
   }
 }
 
 /** Operations that undo several in turn, given the make before the first. */
-export function invertOperations(before: Make, operations: readonly Operation[]): Operation[] {
+export function invertOperations(before: Make, operations: readonly Operation[], tables: RegionTables = noTables): Operation[] {
   let make = before;
   const inverses: Operation[][] = [];
   for (const operation of operations) {
-    inverses.unshift(invertOperation(make, operation));
-    make = applyOperation(make, operation);
+    inverses.unshift(invertOperation(make, operation, tables));
+    make = applyOperation(make, operation, tables);
   }
   return inverses.flat();
 }

@@ -1,118 +1,62 @@
-import { wholeOriginal } from '#model/preparation';
-import { usualReading } from '#model/reading';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Ladder } from '#model/ladder';
+import type { z } from 'zod';
+import { entities, entityKinds, rowKinds } from '#model/entity';
+import { idSchema, regionIdSchema, sha256Schema } from '#model/id';
 import { type Make, makeSchema } from '#model/make';
-import { type Operation, operationSchema } from '#model/operation';
-import { applyOperation, applyOperations, OperationError } from './apply';
+import { type Operation, operationSchema, type Steps } from '#model/operation';
+import { regionMapSchema } from '#model/picture';
+import { arbitraryOf } from '../../../tests/arbitrary-of-schema';
+import { madeUpMake, madeUpPicture, madeUpTable, regionMapOf, tablesOf } from '../../../tests/made-up-make';
+import { applyOperation, applyOperations } from './apply';
+import { compareMakes } from './compare';
 import { invertOperation, invertOperations } from './invert';
 import { newMake } from './new-make';
+import { OperationError } from './operation-error';
 import { nextThing, progressOfPicture } from './progress';
+import { isReadUpToDate, readingKey } from './reading-key';
+import { decodeRegionTable, encodeRegionTable, tablesNamed } from './region-tables';
+import { advanceSteps, noSteps } from './steps';
+import { summaryOf } from './summary';
 
-const sha = 'a'.repeat(64);
-const regionIds = ['r1', 'r2', 'r3', 'r4'];
-
-function regionMap(ids: readonly string[]) {
-  return {
-    labelMap: sha,
-    widthPx: 10,
-    heightPx: 10,
-    regions: ids.map((id, index) => ({
-      id,
-      label: index + 1,
-      areaMm2: 4,
-      boundsMm: [0, 0, 2, 2] as [number, number, number, number],
-      insideMm: [1, 1] as [number, number],
-      touchesEdge: false,
-    })),
-  };
-}
+const maps = [madeUpTable(['r1', 'r2', 'r3', 'r4']), madeUpTable(['r1', 'r4', 'r7']), madeUpTable([])] as const;
+const tables = tablesOf(...maps);
+const ladder = (markerId: string) => ({ rungs: [{ markerId, code: markerId.toUpperCase() }] });
 
 function startingMake(): Make {
-  const make = newMake({ id: 'make-1', name: 'The Balloon Post' });
-  return applyOperation(make, {
-    kind: 'addPicture',
-    index: 0,
-    picture: {
-      id: 'p1',
-      name: 'Pilot',
-      widthMm: 60,
-      heightMm: 80,
-      original: { sha256: sha, mediaType: 'image/svg+xml', fileName: 'pilot.svg' },
-      grey: { sha256: sha, widthPx: 10, heightPx: 10 },
-      regionMap: regionMap(regionIds),
+  return madeUpMake(
+    madeUpPicture({
+      regionMap: regionMapOf(maps[0]),
+      regionsGiven: 4,
+      mends: [{ kind: 'paper', id: 'w1', at: [3, 4] }],
       elements: [
         { id: 'e1', name: 'Scarf', regionIds: ['r1'] },
-        { id: 'e2', name: 'Coat', regionIds: ['r2', 'r3'], ladder: { rungs: [{ markerId: 'm1', code: 'LAKE31' }] } },
+        { id: 'e2', name: 'Coat', regionIds: ['r2', 'r3'], ladder: ladder('m1') },
       ],
-    },
-  });
+    }),
+    madeUpPicture({ id: 'p2', name: 'Balloon', standsAtMm: [70, 0] }),
+  );
 }
 
-const otherLadder: Ladder = { rungs: [{ markerId: 'm9', code: 'ROSE12' }] };
-const anyElementId = fc.constantFrom('e1', 'e2', 'e3');
-const anyRegion = fc.constantFrom(...regionIds);
-const anyOperation: fc.Arbitrary<Operation> = fc.oneof(
-  fc.record({ kind: fc.constant('renameMake' as const), name: fc.constantFrom('One', 'Two') }),
-  fc.record({
-    kind: fc.constant('setLamp' as const),
-    lamp: fc.record({
-      kind: fc.constant('distant' as const),
-      azimuthDeg: fc.integer({ min: 0, max: 359 }),
-      heightDeg: fc.integer({ min: 5, max: 90 }),
-    }),
-  }),
-  fc.record({
-    kind: fc.constant('setSchool' as const),
-    school: fc.constantFrom('wetBaseDarkToLight' as const, 'palestDeepestMiddle' as const),
-  }),
-  fc.record({ kind: fc.constant('removePicture' as const), pictureId: fc.constant('p1') }),
-  fc.record({
-    kind: fc.constant('setRegionMap' as const),
-    pictureId: fc.constant('p1'),
-    regionMap: fc.constantFrom(null, regionMap(['r1', 'r4']), regionMap(regionIds)),
-  }),
-  fc.record({
-    kind: fc.constant('setReading' as const),
-    pictureId: fc.constant('p1'),
-    reading: fc.constantFrom(null, usualReading, {
-      ...usualReading,
-      mends: [{ kind: 'paper' as const, id: 'm1', at: [3, 4] as [number, number] }],
-    }),
-  }),
-  fc.record({
-    kind: fc.constant('setPreparation' as const),
-    pictureId: fc.constant('p1'),
-    preparation: fc.constantFrom(null, { ...wholeOriginal, evenLight: true }),
-    widthMm: fc.constantFrom(50, 80),
-    heightMm: fc.constantFrom(40, 60),
-    grey: fc.constantFrom({ sha256: 'd'.repeat(64), widthPx: 500, heightPx: 400 }, { sha256: 'e'.repeat(64), widthPx: 100, heightPx: 80 }),
-  }),
-  fc.record({
-    kind: fc.constant('addElement' as const),
-    pictureId: fc.constant('p1'),
-    index: fc.integer({ min: 0, max: 3 }),
-    element: fc.record({ id: anyElementId, name: fc.constant('Belly'), regionIds: fc.uniqueArray(anyRegion, { maxLength: 3 }) }),
-  }),
-  fc.record({ kind: fc.constant('removeElement' as const), pictureId: fc.constant('p1'), elementId: anyElementId }),
-  fc.record({
-    kind: fc.constant('renameElement' as const),
-    pictureId: fc.constant('p1'),
-    elementId: anyElementId,
-    name: fc.constant('Hat'),
-  }),
-  fc.record({
-    kind: fc.constant('assignRegions' as const),
-    pictureId: fc.constant('p1'),
-    assignments: fc.array(fc.record({ regionId: anyRegion, elementId: fc.option(anyElementId) }), { minLength: 1, maxLength: 4 }),
-  }),
-  fc.record({
-    kind: fc.constant('setLadder' as const),
-    pictureId: fc.constant('p1'),
-    elementId: anyElementId,
-    ladder: fc.option(fc.constant(otherLadder)),
-  }),
+/** Ids that sometimes hit what is there. */
+const anyId = fc.constantFrom('e1', 'e2', 'e3', 'w1', 'w2', 'p1', 'p2', 'p3');
+const instead = {
+  names: {
+    pictureId: fc.constantFrom('p1', 'p2', 'p3'),
+    elementId: fc.constantFrom('e1', 'e2', 'e3', null),
+    index: fc.integer({ min: 0, max: 4 }),
+    givenBefore: fc.constantFrom(4, 7),
+    regionIds: fc.uniqueArray(fc.constantFrom('r1', 'r2', 'r3', 'r4'), { maxLength: 3 }),
+  },
+  schemas: new Map<z.ZodType, fc.Arbitrary<unknown>>([
+    [idSchema, anyId],
+    [regionIdSchema, fc.constantFrom('r1', 'r2', 'r4', 'r7')],
+    [sha256Schema, fc.constantFrom('b'.repeat(64), 'd'.repeat(64))],
+    [regionMapSchema, fc.constantFrom(...maps.map((map) => regionMapOf(map)))],
+  ]),
+};
+const anyOperation = (arbitraryOf(operationSchema as z.ZodType, instead) as fc.Arbitrary<Operation>).filter(
+  (operation) => operation.kind !== 'patch' || Object.keys(operation.fields).length > 0,
 );
 
 /** Applies what fits, in turn; leaves out what does not. */
@@ -121,7 +65,7 @@ function applyFitting(make: Make, operations: readonly Operation[]): { make: Mak
   let current = make;
   for (const operation of operations) {
     try {
-      current = applyOperation(current, operation);
+      current = applyOperation(current, operation, tables);
       applied.push(operation);
     } catch (error) {
       if (!(error instanceof OperationError)) throw error;
@@ -130,26 +74,90 @@ function applyFitting(make: Make, operations: readonly Operation[]): { make: Mak
   return { make: current, applied };
 }
 
-describe('operations of a make', () => {
-  it('every kind can be generated here, so that none escapes the tests below', () => {
-    const generated = new Set(fc.sample(anyOperation, { seed: 1, numRuns: 400 }).map(({ kind }) => kind));
-    const kinds = operationSchema.options.map(({ shape }) => shape.kind.value);
-    expect([...generated, 'addPicture'].sort()).toEqual(kinds.sort());
+/** Numbers of regions are never given twice, so an undo leaves their count. */
+const withoutNumbers = (make: Make) => ({ ...make, pictures: make.pictures.map(({ regionsGiven: _, ...picture }) => picture) });
+const byId = <R extends { id: string }>(rows: readonly R[]) => [...rows].sort((first, second) => (first.id < second.id ? -1 : 1));
+/** The order of rows in a list is the order in which they came. */
+const withoutOrder = (make: Make) => ({
+  ...withoutNumbers(make),
+  pictures: byId(withoutNumbers(make).pictures).map((picture) => ({
+    ...picture,
+    elements: byId(picture.elements),
+    mends: byId(picture.mends),
+  })),
+});
+
+describe('the register', () => {
+  it('has every kind of row and every field of it among the generated operations, so that none escapes the tests below', () => {
+    const generated = fc.sample(anyOperation, { seed: 1, numRuns: 4000 });
+    const puts = new Set(generated.flatMap((operation) => (operation.kind === 'put' ? [operation.entity] : [])));
+    const fields = new Set(
+      generated.flatMap((one) => (one.kind === 'patch' ? Object.keys(one.fields).map((name) => `${one.entity}.${name}`) : [])),
+    );
+    const removed = new Set(generated.flatMap((operation) => (operation.kind === 'remove' ? [operation.entity] : [])));
+    expect([...puts].sort()).toEqual([...rowKinds].sort());
+    expect([...removed].sort()).toEqual([...rowKinds].sort());
+    const known = entityKinds.flatMap((kind) => Object.keys(entities[kind].fields).map((name) => `${kind}.${name}`));
+    expect([...fields].sort()).toEqual(known.sort());
+    expect(new Set(generated.map(({ kind }) => kind))).toEqual(new Set(['put', 'patch', 'remove', 'assignRegions', 'setRegionMap']));
+    for (const operation of generated) expect(operationSchema.parse(operation)).toEqual(operation);
   });
 
-  it('undone in turn give the make back, whatever they were', () => {
+  it('undone in turn gives the make back, whatever the operations were', () => {
+    let undone = 0;
     fc.assert(
-      fc.property(fc.array(anyOperation, { maxLength: 12 }), (operations) => {
+      fc.property(fc.array(anyOperation, { maxLength: 14 }), (operations) => {
         const start = startingMake();
         const { make, applied } = applyFitting(start, operations);
+        undone += applied.length;
         expect(makeSchema.parse(make)).toEqual(make);
-        expect(applyOperations(make, invertOperations(start, applied))).toEqual(start);
+        const back = applyOperations(make, invertOperations(start, applied, tables), tables);
+        expect(withoutNumbers(back)).toEqual(withoutNumbers(start));
+        for (const [index, picture] of back.pictures.entries())
+          expect(picture.regionsGiven).toBeGreaterThanOrEqual(start.pictures[index]?.regionsGiven ?? 0);
       }),
-      { seed: 20261124, numRuns: 400 },
+      { seed: 20261126, numRuns: 600 },
     );
+    expect(undone).toBeGreaterThan(600);
   });
 
-  it('never leave a region in two elements, and do not change the make given', () => {
+  it('two orders of independent edits agree', () => {
+    /** What an operation reads or writes: of the same row, or of a picture's regions, the order may matter. */
+    const touches = (operation: Operation): string[] => {
+      const own = 'pictureId' in operation ? operation.pictureId : '';
+      if (operation.kind === 'assignRegions') return [`${own} regions`];
+      if (operation.kind === 'setRegionMap') return [`${own} regions`];
+      const id = operation.kind === 'put' ? operation.row.id : 'id' in operation ? operation.id : 'make';
+      if (operation.kind === 'patch') return Object.keys(operation.fields).map((name) => `${own} ${operation.entity} ${id} ${name}`);
+      return [`${own} ${operation.entity} ${id} *`, ...(operation.entity === 'mend' ? [] : [`${own} regions`, `${id} regions`])];
+    };
+    const clash = (first: string, second: string) => {
+      const [one, other] = [first.replace(/ \*$/, ''), second.replace(/ \*$/, '')];
+      return (
+        one === other || (first.endsWith('*') && second.startsWith(`${one} `)) || (second.endsWith('*') && first.startsWith(`${other} `))
+      );
+    };
+    const independent = (first: Operation, second: Operation) => {
+      // A picture that comes or goes takes all its rows along.
+      const whole = [first, second].some((one) => one.kind !== 'patch' && 'entity' in one && one.entity === 'picture');
+      return !whole && !touches(first).some((one) => touches(second).some((other) => clash(one, other)));
+    };
+    let compared = 0;
+    fc.assert(
+      fc.property(anyOperation, anyOperation, (first, second) => {
+        if (!independent(first, second)) return;
+        const start = startingMake();
+        const oneWay = applyFitting(start, [first, second]);
+        const otherWay = applyFitting(start, [second, first]);
+        if (oneWay.applied.length === 2) compared++;
+        expect(withoutOrder(oneWay.make)).toEqual(withoutOrder(otherWay.make));
+      }),
+      { seed: 9, numRuns: 5000 },
+    );
+    expect(compared).toBeGreaterThan(150);
+  });
+
+  it('never leaves a region in two elements, and does not change the make given', () => {
     fc.assert(
       fc.property(fc.array(anyOperation, { maxLength: 12 }), (operations) => {
         const start = startingMake();
@@ -165,25 +173,152 @@ describe('operations of a make', () => {
     );
   });
 
+  it('tells every difference: a make differs from what an operation made of it, and not from itself', () => {
+    fc.assert(
+      fc.property(anyOperation, (operation) => {
+        const start = startingMake();
+        const { make } = applyFitting(start, [operation]);
+        const isSame = JSON.stringify(withoutOrder(make)) === JSON.stringify(withoutOrder(start));
+        if (isSame || operation.kind === 'setRegionMap') return;
+        expect(compareMakes(start, make).length, JSON.stringify(operation)).toBeGreaterThan(0);
+        expect(compareMakes(make, structuredClone(make))).toEqual([]);
+      }),
+      { seed: 12, numRuns: 600 },
+    );
+  });
+});
+
+describe('operations of a make', () => {
   it('that name what is not there are refused with words', () => {
     const make = startingMake();
-    expect(() => applyOperation(make, { kind: 'renameElement', pictureId: 'p1', elementId: 'zz', name: 'Hat' })).toThrow(
-      'The picture has no element zz.',
-    );
-    expect(() => invertOperation(make, { kind: 'removePicture', pictureId: 'zz' })).toThrow(OperationError);
+    const patch = (id: string): Operation => ({ kind: 'patch', entity: 'element', pictureId: 'p1', id, fields: { name: 'Hat' } });
+    expect(() => applyOperation(make, patch('zz'))).toThrow('The picture has no element zz.');
+    expect(() =>
+      applyOperation(make, { kind: 'assignRegions', pictureId: 'p1', assignments: [{ regionId: 'r9', elementId: 'e1' }] }, tables),
+    ).toThrow('The picture has no region r9.');
+    expect(() => invertOperation(make, { kind: 'remove', entity: 'picture', id: 'zz' })).toThrow(OperationError);
   });
 
-  it('know the next thing to do', () => {
+  it('that name regions say which tables they need, and do not go on without', () => {
+    const make = startingMake();
+    const assign: Operation = { kind: 'assignRegions', pictureId: 'p1', assignments: [{ regionId: 'r1', elementId: 'e2' }] };
+    expect(tablesNamed(make, [assign])).toEqual([maps[0].sha256]);
+    expect(tablesNamed(make, [{ kind: 'patch', entity: 'make', fields: { name: 'One' } }])).toEqual([]);
+    expect(() => applyOperation(make, assign)).toThrow(/was not loaded/);
+    expect(applyOperation(make, assign, tables).pictures[0]?.elements[1]?.regionIds).toEqual(['r1', 'r2', 'r3']);
+  });
+
+  it('give no region number twice: not after an undo, and not to two readings of the same state', () => {
+    const make = startingMake();
+    const read: Operation = { kind: 'setRegionMap', pictureId: 'p1', regionMap: regionMapOf(maps[1]), givenBefore: 4 };
+    const after = applyOperation(make, read, tables);
+    expect(after.pictures[0]?.regionsGiven).toBe(7);
+    expect(after.pictures[0]?.elements.map(({ regionIds }) => regionIds)).toEqual([['r1'], []]);
+    const back = applyOperations(after, invertOperation(make, read, tables), tables);
+    expect(back.pictures[0]).toEqual({ ...make.pictures[0], regionsGiven: 7 });
+    expect(() => applyOperation(back, read, tables)).toThrow('read anew in the meantime');
+  });
+
+  it('know the next thing to do, and tell of themselves in short', () => {
     const make = startingMake();
     expect(nextThing(newMake({ id: 'x', name: 'Empty' })).station).toBe('picture');
-    expect(nextThing(make)).toEqual({ station: 'groups', words: '1 element needs a ladder' });
-    const dressed = applyOperation(make, {
-      kind: 'setLadder',
-      pictureId: 'p1',
-      elementId: 'e1',
-      ladder: { rungs: [{ markerId: 'm', code: 'ROSE12' }] },
-    });
-    expect(nextThing(dressed)).toEqual({ station: 'elements', words: '1 area still white' });
+    expect(nextThing(make)).toEqual({ station: 'groups', words: '1 element needs a ladder', pictureId: 'p1' });
+    const dressed = applyOperation(make, { kind: 'patch', entity: 'element', pictureId: 'p1', id: 'e1', fields: { ladder: ladder('m2') } });
+    expect(nextThing(dressed)).toMatchObject({ station: 'elements', words: '1 area still white' });
     expect(progressOfPicture(dressed.pictures[0] ?? expect.fail())).toMatchObject({ regions: 4, whiteRegions: 1, elements: 2 });
+    expect(summaryOf(dressed)).toMatchObject({
+      name: 'The Balloon Post',
+      pictures: [
+        { id: 'p1', regions: 4, gathered: 3 },
+        { id: 'p2', regions: 0, gathered: 0 },
+      ],
+      ladders: [
+        { element: 'Scarf', rungs: [{ code: 'M2' }] },
+        { element: 'Coat', rungs: [{ code: 'M1' }] },
+      ],
+    });
+    const all = applyOperation(
+      dressed,
+      { kind: 'assignRegions', pictureId: 'p1', assignments: [{ regionId: 'r4', elementId: 'e1' }] },
+      tables,
+    );
+    expect(nextThing(all), 'the second picture comes next').toEqual({
+      station: 'picture',
+      words: 'Find the areas of the picture',
+      pictureId: 'p2',
+    });
+  });
+});
+
+describe('the key of a reading', () => {
+  it('changes with the raster, its scale, settings and mends, and with nothing else', () => {
+    const [picture] = startingMake().pictures;
+    if (!picture) expect.fail();
+    const key = readingKey(picture);
+    expect(readingKey({ ...picture, ...madeUpPicture({ name: 'Another', elements: [] }), mends: picture.mends })).toBe(key);
+    const changed = [
+      { widthMm: 61 },
+      { mends: [] },
+      { grey: { ...picture.grey, sha256: 'f'.repeat(64) } },
+      { lineSettings: { depthShare: 0.3, leastSpeckMm2: 0.03, maxGapMm: 0.8, readMarks: true } },
+    ];
+    expect(new Set([key, ...changed.map((change) => readingKey({ ...picture, ...change }))]).size).toBe(5);
+    expect(isReadUpToDate(picture)).toBe(false);
+    expect(isReadUpToDate({ ...picture, regionMap: { ...regionMapOf(maps[0]), of: key } })).toBe(true);
+  });
+});
+
+describe('region tables', () => {
+  it('come back from their bytes, and say what is wrong with others', () => {
+    expect(decodeRegionTable(maps[0].bytes)).toEqual(maps[0].table.table);
+    expect(() => decodeRegionTable(new Uint8Array([1, 2, 3]))).toThrow(/no region table/);
+    const newer = encodeRegionTable({ ...maps[0].table.table, schema: 2 as 1 });
+    expect(() => decodeRegionTable(newer)).toThrow(/newer Aquachrome/);
+  });
+});
+
+describe('steps', () => {
+  it('go back and forth over any edits; readings that follow a step go with it; a new step ends what could be done again', () => {
+    fc.assert(
+      fc.property(
+        fc.array(anyOperation, { minLength: 1, maxLength: 10 }),
+        fc.array(fc.boolean(), { maxLength: 30 }),
+        (operations, turns) => {
+          let make = startingMake();
+          let steps: Steps = noSteps;
+          const edit = (id: string, turn: 'do' | 'follow' | 'undo' | 'redo', own: readonly Operation[]) => {
+            const inverse = invertOperations(make, own, tables);
+            make = applyOperations(make, own, tables);
+            steps = advanceSteps(steps, { id, turn }, own, inverse);
+          };
+          const seen = [make];
+          for (const [index, operation] of operations.entries()) {
+            const { applied } = applyFitting(make, [operation]);
+            if (applied.length === 0) continue;
+            const last = steps.undo.at(-1);
+            if (index % 3 === 2 && last) {
+              edit(last.id, 'follow', applied);
+              seen[seen.length - 1] = make;
+            } else {
+              edit(`step-${index}`, 'do', applied);
+              seen.push(make);
+            }
+          }
+          let at = seen.length - 1;
+          for (const isUndo of turns) {
+            const step = (isUndo ? steps.undo : steps.redo).at(-1);
+            if (!step) continue;
+            edit(step.id, isUndo ? 'undo' : 'redo', isUndo ? step.inverse : step.done);
+            at += isUndo ? -1 : 1;
+            expect(withoutNumbers(make)).toEqual(withoutNumbers(seen[at] ?? expect.fail()));
+          }
+          if (steps.redo.length > 0) {
+            edit('new', 'do', [{ kind: 'patch', entity: 'make', fields: { name: 'New' } }]);
+            expect(steps.redo).toEqual([]);
+          }
+        },
+      ),
+      { seed: 31, numRuns: 200 },
+    );
   });
 });

@@ -12,8 +12,8 @@ export type PictureProgress = {
   emptyElements: number;
 };
 
-export function progressOfPicture(picture: Picture): PictureProgress {
-  const regions = picture.regionMap?.regions.length ?? 0;
+export function progressOfPicture(picture: Pick<Picture, 'regionMap' | 'elements'>): PictureProgress {
+  const regions = picture.regionMap?.count ?? 0;
   const gathered = picture.elements.reduce((sum, { regionIds }) => sum + regionIds.length, 0);
   return {
     regions,
@@ -24,25 +24,26 @@ export function progressOfPicture(picture: Picture): PictureProgress {
   };
 }
 
-export type Station = 'picture' | 'elements' | 'groups' | 'light' | 'recipe';
-export type NextThing = { station: Station; words: string };
+export const stations = ['picture', 'elements', 'groups', 'light', 'recipe'] as const;
+export type Station = (typeof stations)[number];
+export type NextThing = { station: Station; words: string; pictureId: string | null };
 
-/** The one next thing to do in a make, in the order of the trade. */
-export function nextThing(make: Make): NextThing {
-  const picture = make.pictures[0];
-  if (!picture) return { station: 'picture', words: 'Bring in a line image' };
+function nextOfPicture(picture: Picture): Omit<NextThing, 'pictureId'> {
   if (!picture.regionMap) return { station: 'picture', words: 'Find the areas of the picture' };
-  const progress = progressOfPicture(picture);
-  if (progress.elements === 0) return { station: 'elements', words: 'Gather the first element' };
-  if (progress.elementsWithoutLadder > 0) {
-    const count = progress.elementsWithoutLadder;
-    return { station: 'groups', words: `${counted(count, 'element needs', 'elements need')} a ladder` };
+  const { elements, elementsWithoutLadder, whiteRegions } = progressOfPicture(picture);
+  if (elements === 0) return { station: 'elements', words: 'Gather the first element' };
+  if (elementsWithoutLadder > 0) {
+    return { station: 'groups', words: `${counted(elementsWithoutLadder, 'element needs', 'elements need')} a ladder` };
   }
-  if (progress.whiteRegions > 0) {
-    return {
-      station: 'elements',
-      words: `${counted(progress.whiteRegions, 'area')} still white`,
-    };
-  }
+  if (whiteRegions > 0) return { station: 'elements', words: `${counted(whiteRegions, 'area')} still white` };
   return { station: 'recipe', words: 'Read the recipe' };
+}
+
+/** The one next thing to do in a make, in the order of the trade: of its first picture with something open. */
+export function nextThing(make: Make): NextThing {
+  const things = make.pictures.map((picture) => ({ ...nextOfPicture(picture), pictureId: picture.id }));
+  return (
+    things.find(({ station }) => station !== 'recipe') ??
+    things[0] ?? { station: 'picture', words: 'Bring in a line image', pictureId: null }
+  );
 }

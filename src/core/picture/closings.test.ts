@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { drawn, onFrame, onStroke } from '../../../tests/drawn';
 import { proposeClosings } from './closings';
-import { drawStroke } from './draw-stroke';
+import { drawStroke } from '#core/raster/draw-stroke';
 import { findRegions } from './regions';
 
 const pxPerMm = 300 / 25.4;

@@ -1,5 +1,5 @@
-import type { BinaryImage } from './image';
-import { type Branch, findBranches } from './skeleton';
+import type { BinaryImage } from '#core/raster/image';
+import { type Branch, findBranches } from '#core/raster/skeleton';
 
 export type Point = [number, number];
 

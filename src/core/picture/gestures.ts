@@ -1,9 +1,6 @@
-import type { Mend, PlaceMm } from '#model/reading';
-import type { Region } from '#model/picture';
-import type { BinaryImage } from './image';
-
-/** What the hand does with the picture while it mends. */
-export type MendTool = 'join' | 'divide' | 'line' | 'rub' | 'paper';
+import type { Mend, MendTool, PlaceMm } from '#model/reading';
+import type { Region } from '#model/region-table';
+import type { BinaryImage } from '#core/raster/image';
 
 export type MendContext = {
   /** Line work with its mends. */

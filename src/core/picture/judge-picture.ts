@@ -1,4 +1,4 @@
-import type { BinaryImage, GreyImage } from './image';
+import type { BinaryImage, GreyImage } from '#core/raster/image';
 import { paperLevels } from './lines';
 
 export type PictureDoubt = 'noLines' | 'allInk' | 'photograph';

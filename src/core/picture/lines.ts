@@ -1,5 +1,5 @@
-import { closeCells, minOfNeighbours } from './cell-morphology';
-import { assertRaster, type BinaryImage, type GreyImage } from './image';
+import { closeCells, minOfNeighbours } from '#core/raster/cell-morphology';
+import { assertRaster, type BinaryImage, type GreyImage } from '#core/raster/image';
 
 export type FindLinesOptions = {
   /** Share of the local ink depth below paper at which a pixel counts as line: smaller finds fainter lines. Default 0.42, 0.1 to 0.9. */

@@ -1,4 +1,6 @@
-import type { Picture, RegionMap } from '#model/picture';
+import type { Picture } from '#model/picture';
+import type { RegionTable } from '#model/region-table';
+import { ownersOf } from '#core/make/picture-lookup';
 
 type Labelled = { labels: Uint16Array; width: number; height: number };
 
@@ -66,18 +68,19 @@ export function matchRegions(
 }
 
 /**
- * What a new reading changes in a picture beside its region map: new parts of a divided region join the element of the region they were
- * part of.
+ * Which elements new parts of a divided region join: those of the region they were part of.
+ * @returns pairs of the new region and the element.
  */
 export function inheritedAssignments(
-  picture: Picture,
-  regionMap: RegionMap,
+  picture: Pick<Picture, 'elements'>,
+  table: Pick<RegionTable, 'regions'>,
   match: RegionMatch,
 ): { regionId: string; elementId: string }[] {
-  return regionMap.regions.flatMap(({ id, label }) => {
+  const owners = ownersOf(picture);
+  return table.regions.flatMap(({ id, label }) => {
     const parent = match.parentOfLabel[label];
     if (match.idOfLabel[label] !== null || !parent) return [];
-    const owner = picture.elements.find(({ regionIds }) => regionIds.includes(parent));
+    const owner = owners.get(parent);
     return owner ? [{ regionId: id, elementId: owner.id }] : [];
   });
 }

@@ -1,9 +1,9 @@
 import type { Mend, PlaceMm } from '#model/reading';
-import { findDeepestPlaces } from './deepest-places';
-import { drawStroke } from './draw-stroke';
-import type { BinaryImage } from './image';
+import { findDeepestPlaces } from '#core/raster/deepest-places';
+import { drawStroke } from '#core/raster/draw-stroke';
+import type { BinaryImage } from '#core/raster/image';
 import { measureRegions } from './measure-regions';
-import { nearEverywhere } from './near-distance';
+import { nearEverywhere } from '#core/raster/near-distance';
 import type { FoundRegions } from './regions';
 
 /** Width of a mended line in mm: thin, so that the regions on both sides keep their size, and without a hole for the flood. */

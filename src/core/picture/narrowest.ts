@@ -1,6 +1,6 @@
-import { floodBasins } from './basins';
-import { chamferUnitsPerPx } from './distance';
-import { nearEverywhere } from './near-distance';
+import { floodBasins } from '#core/raster/basins';
+import { chamferUnitsPerPx } from '#core/raster/distance';
+import { nearEverywhere } from '#core/raster/near-distance';
 
 export type NarrowestOptions = {
   /** Necks wider than this are not looked for, in px. */

@@ -1,5 +1,5 @@
-import { labelComponents } from './components';
-import type { BinaryImage } from './image';
+import { labelComponents } from '#core/raster/components';
+import type { BinaryImage } from '#core/raster/image';
 
 /** How far ink is followed along and across itself, in px. */
 const longestPx = 40;

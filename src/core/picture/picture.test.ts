@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { seeded } from '../../../tests/seeded';
-import { chamferDistance } from './distance';
-import type { BinaryImage, GreyImage } from './image';
+import { chamferDistance } from '#core/raster/distance';
+import type { BinaryImage, GreyImage } from '#core/raster/image';
 import { findLines, paperLevels } from './lines';
 import { findRegions } from './regions';
-import { runsOf } from './runs';
-import { spreadLabels } from './spread-labels';
+import { runsOf } from '#core/raster/runs';
+import { spreadLabels } from '#core/raster/spread-labels';
 
 const size = 240;
 

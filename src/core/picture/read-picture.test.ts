@@ -1,16 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import type { Picture } from '#model/picture';
 import { type Mend, type Reading, usualReading } from '#model/reading';
 import { drawn, onFrame, onStroke } from '../../../tests/drawn';
 import { seeded } from '../../../tests/seeded';
 import { chordThrough, mendFromStroke, mendFromTap, snapToInk, thinnedOut } from './gestures';
 import { greyOfRegions } from './grey-map';
-import type { BinaryImage, GreyImage } from './image';
+import type { BinaryImage, GreyImage } from '#core/raster/image';
 import { halfToneShare, judgePicture } from './judge-picture';
 import { findLines } from './lines';
 import { inheritedAssignments, matchRegions } from './match-regions';
 import { proposeMends, readLines, readRegions } from './read-picture';
-import { toRegionMap } from './region-map';
+import { indexTable } from '#core/make/region-tables';
+import { toRegionTable } from './region-table';
+import { resolveTouches } from './resolve-touches';
 
 const pxPerMm = 10;
 /** Two boxes side by side with a common wall at 20 mm: 10 to 20 and 20 to 30 mm wide, 10 to 30 mm high; a hole of 4 mm in the outer left wall if asked. */
@@ -189,27 +190,20 @@ describe('measures', () => {
 });
 
 describe('a new reading', () => {
-  const picture = (regionMap: Picture['regionMap'], elements: Picture['elements']): Picture => ({
-    id: 'p',
-    name: 'Boxes',
-    widthMm: 40,
-    heightMm: 40,
-    original: { sha256: 'a'.repeat(64), mediaType: 'image/png', fileName: 'boxes.png' },
-    grey: { sha256: 'b'.repeat(64), widthPx: 400, heightPx: 400 },
-    ...(regionMap ? { regionMap } : {}),
-    elements,
-  });
-  let next = 0;
-  const options = { pxPerMm, labelMap: 'c'.repeat(64), newId: () => `region-${++next}` };
+  const options = { pxPerMm, frame: { widthMm: 40, heightMm: 40 }, given: 0 };
   const first = read(twoBoxes());
-  const firstMap = toRegionMap(first, options);
+  const firstMap = toRegionTable(first, options);
   const [leftId = '', rightId = ''] = firstMap.regions.map(({ id }) => id);
-  const kept = picture(firstMap, [{ id: 'e', name: 'Coat', regionIds: [leftId] }]);
+  const elements = [{ id: 'e', name: 'Coat', regionIds: [leftId] }];
   const again = (result: ReturnType<typeof read>, toOld?: (x: number, y: number) => readonly [number, number]) => {
     const match = matchRegions({ ...first.found, regions: firstMap.regions }, result.found, toOld);
-    const map = toRegionMap(result, { ...options, before: { picture: kept, match } });
+    const map = toRegionTable(result, { ...options, given: 2, before: { elements, table: indexTable(firstMap), match } });
     return { match, map, idAt: (x: number, y: number) => map.regions.find(({ label }) => label === labelAt(result, x, y))?.id };
   };
+
+  it('names its areas shortly, in turn', () => {
+    expect([leftId, rightId]).toEqual(['r1', 'r2']);
+  });
 
   it('keeps the ids of areas that are there still', () => {
     const { map } = again(read(twoBoxes(0.4)));
@@ -231,7 +225,8 @@ describe('a new reading', () => {
     expect(idAt(15, 25)).toBe(leftId);
     expect(idAt(25, 20)).toBe(rightId);
     const partId = idAt(15, 13) ?? '';
-    expect(inheritedAssignments(kept, map, match)).toEqual([{ regionId: partId, elementId: 'e' }]);
+    expect(partId, 'a number not given before').toBe('r3');
+    expect(inheritedAssignments({ elements }, map, match)).toEqual([{ regionId: partId, elementId: 'e' }]);
     expect(map.lost).toEqual([]);
   });
 
@@ -265,7 +260,7 @@ describe('a new reading', () => {
         onFrame(x, y, [100, 100, 300, 300]) || [0, 1, 2, 3].some((one) => onStroke(x, y, [150 + 10 * one, 180, 150 + 10 * one, 220], 3)),
       pxPerMm,
     );
-    const map = toRegionMap(read(hatched), options);
+    const map = toRegionTable(read(hatched), options);
     expect(map.cues).toMatchObject([{ kind: 'hatching', count: 4, regionId: map.regions[0]?.id }]);
   });
 });
@@ -277,7 +272,7 @@ describe('gestures', () => {
     lines,
     pxPerMm,
     labels: result.found.labels,
-    regions: toRegionMap(result, { pxPerMm, labelMap: 'c'.repeat(64), newId: () => 'r' }).regions,
+    regions: toRegionTable(result, { pxPerMm, frame: { widthMm: 40, heightMm: 40 }, given: 0 }).regions,
     newId: () => 'new',
   };
 
@@ -356,8 +351,23 @@ describe('gestures', () => {
         ),
       ).toBe(true);
   });
-});
 
+  it('touches are told their mends in turn, each with its own id; one that means nothing says why', () => {
+    const touch = (id: string, tool: 'divide' | 'line' | 'join', ...points: [number, number][]) => ({
+      kind: 'touch' as const,
+      id,
+      tool,
+      points,
+    });
+    const touches = [touch('t1', 'divide', [15, 22]), touch('t2', 'divide', [15, 26]), touch('t3', 'line', [5, 5])];
+    const { mends, resolved } = resolveTouches(lines, touches, { labels: result.found.labels, regions: context.regions });
+    expect(mends.map(({ id, kind }) => `${id} ${kind}`)).toEqual(['t1 divide', 't2 divide']);
+    expect(resolved[2]).toMatchObject({ id: 't3', refusal: expect.stringMatching(/not lines on both sides/) });
+    expect(readRegions(lines, { ...usualReading, mends }).found.count, 'two cuts through the left box').toBe(4);
+    // Without the reading that was on show a join cannot know its areas.
+    expect(resolveTouches(lines, [touch('t4', 'join', [15, 20], [25, 20])], null).resolved[0]).toHaveProperty('refusal');
+  });
+});
 describe('what is no line image', () => {
   const grey = (level: (x: number, y: number) => number): GreyImage => ({
     width: 300,

@@ -1,13 +1,13 @@
 import type { Mend, Reading } from '#model/reading';
 import { proposeClosings } from './closings';
-import { chamferDistance } from './distance';
-import type { BinaryImage, GreyImage } from './image';
+import { chamferDistance } from '#core/raster/distance';
+import type { BinaryImage, GreyImage } from '#core/raster/image';
 import { findLines } from './lines';
 import { mendLines, mendRegions } from './mends';
 import { narrowestWidthsPx } from './narrowest';
 import { findRegions, type FoundRegions } from './regions';
 import { findShadeCues, type ShadeCue, withoutCues } from './shade-cues';
-import { withoutSpecks } from './specks';
+import { withoutSpecks } from '#core/raster/specks';
 
 export type PictureReading = {
   /** Line work as it is shown: dirt taken out, mends in, shade cues still there. */

@@ -1,11 +1,11 @@
-import { type Basins, type FloodOptions, floodBasins, floodReach } from './basins';
-import { findDeepestPlaces } from './deepest-places';
-import { assertRaster, type BinaryImage } from './image';
+import { type Basins, type FloodOptions, floodBasins, floodReach } from '#core/raster/basins';
+import { findDeepestPlaces } from '#core/raster/deepest-places';
+import { assertRaster, type BinaryImage } from '#core/raster/image';
 import { type Adjacency, type FoundRegion, measureRegions } from './measure-regions';
-import { forEachStretch, type NearDistance, nearDistance } from './near-distance';
+import { forEachStretch, type NearDistance, nearDistance } from '#core/raster/near-distance';
 import { passageTest } from './passages';
-import { RunList } from './runs';
-import { spreadLabels } from './spread-labels';
+import { RunList } from '#core/raster/runs';
+import { spreadLabels } from '#core/raster/spread-labels';
 
 export type FindRegionsOptions = {
   /** Widest break of a line that is closed, in mm; needs pxPerMm. Default 0.8 mm. */

@@ -3,8 +3,8 @@ import { drawn, onFrame, onStroke } from '../../../tests/drawn';
 import { seeded } from '../../../tests/seeded';
 import { findRegions } from './regions';
 import { findShadeCues, withoutCues } from './shade-cues';
-import { findBranches, thin } from './skeleton';
-import { labelComponents } from './components';
+import { findBranches, thin } from '#core/raster/skeleton';
+import { labelComponents } from '#core/raster/components';
 
 const pxPerMm = 300 / 25.4;
 const box = [40, 40, 360, 360] as const;

@@ -1,8 +1,8 @@
-import { labelComponents } from './components';
-import { assertRaster, type BinaryImage } from './image';
-import { type Branch, findBranches } from './skeleton';
-import { runsOf } from './runs';
-import { spreadLabels } from './spread-labels';
+import { labelComponents } from '#core/raster/components';
+import { assertRaster, type BinaryImage } from '#core/raster/image';
+import { type Branch, findBranches } from '#core/raster/skeleton';
+import { runsOf } from '#core/raster/runs';
+import { spreadLabels } from '#core/raster/spread-labels';
 
 /** Marks by which the illustrator says where the dark goes: parallel strokes, or close dots. They divide no region. */
 export type ShadeCue = {

@@ -1,4 +1,4 @@
-import type { Region } from '#model/picture';
+import type { Region } from '#model/region-table';
 
 export type Direction = 'left' | 'right' | 'up' | 'down';
 

@@ -1,7 +1,9 @@
 import type { Make } from '#model/make';
-import type { Marker } from '#model/marker';
+import type { IndexedTable } from '#core/make/region-tables';
+import type { RackMarker } from '#model/marker';
 import type { Picture } from '#model/picture';
 import { type RecipeFile, recipeFileVersion } from '#model/recipe-file';
+import { sourcedColour } from '#core/markers/sourced-colour';
 import { type RecipeMark, recipeOfPicture } from './recipe';
 
 /** Where a mark goes, in words: "all over", "on the shadow". */
@@ -9,10 +11,13 @@ export function placeWords(mark: Pick<RecipeMark, 'place' | 'role'>): string {
   return mark.place.kind === 'allOver' ? 'all over' : `on the ${mark.role}`;
 }
 
-/** The recipe of a picture as a file (model/recipe-file.ts), with the colours the rack has now. */
-export function recipeFile(make: Make, picture: Picture, rack: readonly Marker[]): RecipeFile {
-  const recipe = recipeOfPicture(make, picture, rack);
-  const labOf = new Map(rack.map(({ id, lab }) => [id, lab]));
+/**
+ * The recipe of a picture as a file (model/recipe-file.ts), with the colours the rack has now and where each comes from; a colour that is
+ * only assumed from its code is left out.
+ */
+export function recipeFile(make: Make, picture: Picture, rack: readonly RackMarker[], table?: IndexedTable): RecipeFile {
+  const recipe = recipeOfPicture(make, picture, rack, table);
+  const colourOf = new Map(rack.map((marker) => [marker.id, sourcedColour(marker)]));
   return {
     format: 'aquachrome-recipe',
     version: recipeFileVersion,
@@ -24,8 +29,8 @@ export function recipeFile(make: Make, picture: Picture, rack: readonly Marker[]
       name,
       areaMm2,
       ladder: rungs.map(({ markerId, code, role, share }) => {
-        const lab = labOf.get(markerId);
-        return { code, role, share, ...(lab ? { lab } : {}) };
+        const colour = colourOf.get(markerId);
+        return { markerId, code, role, share, ...(colour ? { colour } : {}) };
       }),
       marks: marks.map((mark) => ({
         number: mark.number,

@@ -3,23 +3,21 @@ import type { Marker } from '#model/marker';
 import type { Element, Picture } from '#model/picture';
 import type { Role } from '#model/ladder';
 import type { SchoolId } from '#model/school';
+import { areaMm2Of } from '#core/make/picture-lookup';
+import type { IndexedTable } from '#core/make/region-tables';
 import { rolesOfLadder, usualShares } from '#core/markers/ladder';
-import { schools, type SchoolStep } from './schools';
+import { type SchoolStep, schools, stepsOf } from './schools';
 
-export type RecipeMark = SchoolStep & { number: number; code: string; role: Role };
+export type RecipeMark = SchoolStep & { number: number; markerId: string; code: string; role: Role };
 export type RecipeRung = { markerId: string; code: string; role: Role; share: number };
 export type RecipeElement = { elementId: string; name: string; regions: number; areaMm2: number; rungs: RecipeRung[]; marks: RecipeMark[] };
 export type PictureRecipe = {
   school: SchoolId;
   elements: RecipeElement[];
   withoutLadder: { elementId: string; name: string }[];
-  markers: string[];
+  /** All markers to lay out, by code. */
+  markers: { markerId: string; code: string }[];
 };
-
-function areaOf(picture: Picture, element: Element): number {
-  const own = new Set(element.regionIds);
-  return (picture.regionMap?.regions ?? []).reduce((sum, region) => sum + (own.has(region.id) ? region.areaMm2 : 0), 0);
-}
 
 /** How early an element is coloured: the lighter and the yellower, the earlier, so that no dark ink is dragged into it. */
 function earliness(element: Element, markers: ReadonlyMap<string, Marker>): number {
@@ -31,11 +29,25 @@ function earliness(element: Element, markers: ReadonlyMap<string, Marker>): numb
   }, 0);
 }
 
+/** Each marker once, by code; two lines may share a code. */
+function distinct(rungs: readonly RecipeRung[]): PictureRecipe['markers'] {
+  const codes = new Map(rungs.map(({ markerId, code }) => [markerId, code]));
+  return [...codes]
+    .map(([markerId, code]) => ({ markerId, code }))
+    .sort((first, second) => (first.code < second.code ? -1 : first.code > second.code ? 1 : first.markerId < second.markerId ? -1 : 1));
+}
+
 /**
  * The recipe of one picture: for each element its ladder, the role and share of each marker and the marks in the order of
  * the school; elements light before dark (common practice, no source), marks numbered through.
+ * @param table measures of the picture's regions; without them every area is 0.
  */
-export function recipeOfPicture(make: Pick<Make, 'school'>, picture: Picture, rack: readonly Marker[]): PictureRecipe {
+export function recipeOfPicture(
+  make: Pick<Make, 'school'>,
+  picture: Pick<Picture, 'elements'>,
+  rack: readonly Marker[],
+  table?: IndexedTable,
+): PictureRecipe {
   const markers = new Map(rack.map((marker) => [marker.id, marker]));
   const coloured = picture.elements
     .filter((element) => element.ladder)
@@ -50,11 +62,17 @@ export function recipeOfPicture(make: Pick<Make, 'school'>, picture: Picture, ra
       elementId: element.id,
       name: element.name,
       regions: element.regionIds.length,
-      areaMm2: areaOf(picture, element),
+      areaMm2: areaMm2Of(element, table),
       rungs: rungs.map(({ markerId, code }, index) => ({ markerId, code, role: roles[index] as Role, share: shares[index] as number })),
-      marks: schools[make.school].steps(rungs.length).map((step) => {
+      marks: stepsOf(schools[make.school], rungs.length).map((step) => {
         number++;
-        return { ...step, number, code: rungs[step.rung]?.code as string, role: roles[step.rung] as Role };
+        return {
+          ...step,
+          number,
+          markerId: rungs[step.rung]?.markerId as string,
+          code: rungs[step.rung]?.code as string,
+          role: roles[step.rung] as Role,
+        };
       }),
     };
   });
@@ -62,6 +80,6 @@ export function recipeOfPicture(make: Pick<Make, 'school'>, picture: Picture, ra
     school: make.school,
     elements,
     withoutLadder: picture.elements.filter(({ ladder }) => !ladder).map(({ id, name }) => ({ elementId: id, name })),
-    markers: [...new Set(elements.flatMap(({ rungs }) => rungs.map(({ code }) => code)))].sort(),
+    markers: distinct(elements.flatMap(({ rungs }) => rungs)),
   };
 }

@@ -1,4 +1,5 @@
 import type { SchoolId } from '#model/school';
+import schoolData from './schools.json';
 
 /** Where a mark goes: over the whole element, or on the band of one rung (0 = lightest). */
 export type Place = { kind: 'allOver' } | { kind: 'band'; band: number };
@@ -8,60 +9,36 @@ export type SchoolStep = {
   /** Index of the rung whose marker is taken, 0 = lightest. */
   rung: number;
   place: Place;
-  stroke: 'small circles' | 'circles outwards' | 'light circles over all';
+  stroke: string;
   purpose: string;
 };
 
-export type School = {
-  id: SchoolId;
-  name: string;
-  suits: string;
-  /** @param rungs 1 to 6. */
-  steps: (rungs: number) => SchoolStep[];
-};
+/**
+ * One line of a school's pattern. `rung`: the marker that is taken; `between` stands for one step for each rung between the palest and
+ * the deepest, darkest first. `place`: over the whole element, or on the band of that rung.
+ */
+export type SchoolPattern = { rung: 'palest' | 'between' | 'deepest'; place: 'allOver' | 'ownBand'; stroke: string; purpose: string };
 
-const allOver: Place = { kind: 'allOver' };
-const onBand = (band: number): Place => ({ kind: 'band', band });
+/** `marks`: from two rungs on; `oneMarker`: for a ladder of one, which shades itself by a second coat. */
+export type School = { id: SchoolId; name: string; suits: string; marks: SchoolPattern[]; oneMarker: SchoolPattern[] };
 
-/** A single marker shades itself: the second coat is deeper. Common practice, no source. */
-const oneMarker: SchoolStep[] = [
-  { rung: 0, place: allOver, stroke: 'small circles', purpose: 'one even coat' },
-  { rung: 0, place: allOver, stroke: 'circles outwards', purpose: 'a second coat on the side away from the lamp, while the first is wet' },
-];
+/** The schools, plain data. Common practice, no source. */
+export const schools = Object.fromEntries(
+  schoolData.schools.map((school) => [school.id, { ...school, oneMarker: schoolData.oneMarker }]),
+) as Record<SchoolId, School>;
 
-/** The schools as data. Common practice, no source. */
-export const schools: Record<SchoolId, School> = {
-  wetBaseDarkToLight: {
-    id: 'wetBaseDarkToLight',
-    name: 'Wet base, then dark to light',
-    suits: 'medium and large areas, dry paper',
-    steps: (rungs) =>
-      rungs === 1
-        ? oneMarker
-        : [
-            { rung: 0, place: allOver, stroke: 'small circles', purpose: 'wet the paper' },
-            { rung: rungs - 1, place: onBand(rungs - 1), stroke: 'small circles', purpose: 'set the darkest places' },
-            ...Array.from({ length: rungs - 2 }, (_, index): SchoolStep => {
-              const rung = rungs - 2 - index;
-              return { rung, place: onBand(rung), stroke: 'circles outwards', purpose: 'pull the darker edge out' };
-            }),
-            { rung: 0, place: allOver, stroke: 'light circles over all', purpose: 'blend everything together' },
-          ],
-  },
-  palestDeepestMiddle: {
-    id: 'palestDeepestMiddle',
-    name: 'Palest, deepest, middle',
-    suits: 'quick work with three markers',
-    steps: (rungs) =>
-      rungs === 1
-        ? oneMarker
-        : [
-            { rung: 0, place: allOver, stroke: 'small circles', purpose: 'one even coat' },
-            { rung: rungs - 1, place: onBand(rungs - 1), stroke: 'small circles', purpose: 'set the darkest places' },
-            ...Array.from({ length: rungs - 2 }, (_, index): SchoolStep => {
-              const rung = rungs - 2 - index;
-              return { rung, place: onBand(rung), stroke: 'circles outwards', purpose: 'blend the two together' };
-            }),
-          ],
-  },
-};
+/** The steps of a school for a ladder of 1 to 6 rungs. */
+export function stepsOf(school: School, rungs: number): SchoolStep[] {
+  const deepest = rungs - 1;
+  const step = ({ place, stroke, purpose }: SchoolPattern, rung: number): SchoolStep => ({
+    rung,
+    place: place === 'allOver' ? { kind: 'allOver' } : { kind: 'band', band: rung },
+    stroke,
+    purpose,
+  });
+  return (rungs === 1 ? school.oneMarker : school.marks).flatMap((pattern) => {
+    if (pattern.rung === 'palest') return [step(pattern, 0)];
+    if (pattern.rung === 'deepest') return [step(pattern, deepest)];
+    return Array.from({ length: Math.max(0, rungs - 2) }, (_, index) => step(pattern, deepest - 1 - index));
+  });
+}

@@ -3,7 +3,7 @@ import { type DragEvent, type SubmitEvent, useEffect, useEffectEvent, useState }
 import { mostOriginalBytes, type OriginalAnswer } from '#model/api/originals';
 import type { Problem } from '#model/api/problem';
 import { type Preparation, wholeOriginal } from '#model/preparation';
-import { lengthInWidths } from '#core/picture/sheet-proportions';
+import { lengthInWidths } from '#core/photo/sheet-proportions';
 import { formatLength, type LengthUnit, readLengthMm } from '#core/card/lengths';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import { sheetOfOriginal } from '#islands/shared/sheet-of-original.ts';

@@ -1,5 +1,5 @@
 import type { Preparation } from '#model/preparation';
-import { findSheet } from '#core/picture/find-sheet';
+import { findSheet } from '#core/photo/find-sheet';
 import { fetchBytes } from './server-calls';
 
 /** The corners of the sheet of paper seen on an original, from its preview; null when none is seen. */

@@ -1,8 +1,13 @@
 import { z } from 'zod';
 import { idSchema } from '../id';
 import { makeSchema } from '../make';
+import { makeSummarySchema } from '../make-summary';
+import { stepsSchema } from '../operation';
 
 export const createMakeRequestSchema = z.object({ id: idSchema, name: makeSchema.shape.name });
+
+/** `id`: of the copy, chosen by the client so that a request sent again makes no second one. */
+export const copyMakeRequestSchema = z.object({ id: idSchema, name: makeSchema.shape.name });
 
 /** A make as kept. `appliedBatchIds`: the newest batches, so that a client can tell which of its waiting ones arrived. */
 export const keptMakeSchema = z.object({
@@ -10,10 +15,13 @@ export const keptMakeSchema = z.object({
   updatedAt: z.string(),
   document: makeSchema,
   appliedBatchIds: z.array(idSchema),
+  steps: stepsSchema,
 });
 export type KeptMake = z.infer<typeof keptMakeSchema>;
 
-export const listMakesAnswerSchema = z.object({ makes: z.array(keptMakeSchema.omit({ appliedBatchIds: true })) });
+export const listedMakeSchema = z.object({ revision: z.number().int().nonnegative(), updatedAt: z.string(), summary: makeSummarySchema });
+export type ListedMake = z.infer<typeof listedMakeSchema>;
+export const listMakesAnswerSchema = z.object({ makes: z.array(listedMakeSchema) });
 
 export const applyBatchAnswerSchema = z.object({ revision: z.number().int().nonnegative(), alreadyApplied: z.boolean() });
 export type ApplyBatchAnswer = z.infer<typeof applyBatchAnswerSchema>;

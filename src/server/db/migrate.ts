@@ -31,10 +31,11 @@ export async function migrate(sequelize: Sequelize): Promise<string[]> {
     await sequelize.query(`SELECT pg_advisory_xact_lock(${migratorLock})`, { transaction });
     await sequelize.query('CREATE TABLE IF NOT EXISTS applied_migrations (name text PRIMARY KEY)', { transaction });
     const umzug = new Umzug({
-      migrations: migrations.map(({ name, statements }) => ({
+      migrations: migrations.map(({ name, statements, run }) => ({
         name,
         up: async () => {
           for (const statement of statements) await sequelize.query(statement, { transaction });
+          await run?.(sequelize, transaction);
         },
       })),
       storage: transactionalStorage(sequelize, transaction),

@@ -7,16 +7,37 @@ import {
   type ModelStatic,
   type Sequelize,
 } from 'sequelize';
-import type { Make } from '#model/make';
+import type { MakeHead } from '#model/make';
+import type { MakeSummary } from '#model/make-summary';
 import type { CodeRule, Lab, MarkerEvent, PairNote, RackMarker } from '#model/marker';
 import type { Operation } from '#model/operation';
+import type { Picture } from '#model/picture';
 
 export interface MakeRow extends Model<InferAttributes<MakeRow>, InferCreationAttributes<MakeRow>> {
   id: string;
   revision: number;
-  document: Make;
+  head: MakeHead;
+  summary: MakeSummary;
   createdAt: CreationOptional<Date>;
   updatedAt: CreationOptional<Date>;
+}
+
+/** One picture of a make, in its place among them. */
+export interface MakePictureRow extends Model<InferAttributes<MakePictureRow>, InferCreationAttributes<MakePictureRow>> {
+  makeId: string;
+  pictureId: string;
+  place: number;
+  document: Picture;
+}
+
+/** A step of the maker's that may be taken back, or was. `number` rises with each. */
+export interface MakeStepRow extends Model<InferAttributes<MakeStepRow>, InferCreationAttributes<MakeStepRow>> {
+  makeId: string;
+  stepId: string;
+  number: CreationOptional<string>;
+  undone: CreationOptional<boolean>;
+  done: Operation[];
+  inverse: Operation[];
 }
 
 /** One batch as it was applied: its id makes sure that it is never applied twice. */
@@ -24,7 +45,8 @@ export interface MakeBatchRow extends Model<InferAttributes<MakeBatchRow>, Infer
   makeId: string;
   batchId: string;
   revision: number;
-  operations: Operation[];
+  /** Null when the sweep has freed them. */
+  operations: Operation[] | null;
   createdAt: CreationOptional<Date>;
 }
 
@@ -72,6 +94,8 @@ export interface PairNoteRow extends Model<InferAttributes<PairNoteRow>, InferCr
 
 export type Models = {
   makes: ModelStatic<MakeRow>;
+  makePictures: ModelStatic<MakePictureRow>;
+  makeSteps: ModelStatic<MakeStepRow>;
   makeBatches: ModelStatic<MakeBatchRow>;
   blobs: ModelStatic<BlobRow>;
   markerLines: ModelStatic<MarkerLineRow>;
@@ -79,7 +103,7 @@ export type Models = {
   pairNotes: ModelStatic<PairNoteRow>;
 };
 
-const { BLOB, BOOLEAN, DATE, DOUBLE, INTEGER, JSONB, TEXT } = DataTypes;
+const { BIGINT, BLOB, BOOLEAN, DATE, DOUBLE, INTEGER, JSONB, TEXT } = DataTypes;
 
 /** The tables as the migrations make them. */
 export function defineModels(sequelize: Sequelize): Models {
@@ -90,11 +114,34 @@ export function defineModels(sequelize: Sequelize): Models {
       {
         id: { type: TEXT, primaryKey: true },
         revision: { type: INTEGER, allowNull: false },
-        document: { type: JSONB, allowNull: false },
+        head: { type: JSONB, allowNull: false },
+        summary: { type: JSONB, allowNull: false },
         createdAt,
         updatedAt: { type: DATE, field: 'updated_at', allowNull: false },
       },
       { tableName: 'makes', timestamps: true },
+    ),
+    makePictures: sequelize.define<MakePictureRow>(
+      'makePicture',
+      {
+        makeId: { type: TEXT, field: 'make_id', primaryKey: true },
+        pictureId: { type: TEXT, field: 'picture_id', primaryKey: true },
+        place: { type: INTEGER, allowNull: false },
+        document: { type: JSONB, allowNull: false },
+      },
+      { tableName: 'make_pictures', timestamps: false },
+    ),
+    makeSteps: sequelize.define<MakeStepRow>(
+      'makeStep',
+      {
+        makeId: { type: TEXT, field: 'make_id', primaryKey: true },
+        stepId: { type: TEXT, field: 'step_id', primaryKey: true },
+        number: { type: BIGINT, autoIncrement: true },
+        undone: { type: BOOLEAN, allowNull: false, defaultValue: false },
+        done: { type: JSONB, allowNull: false },
+        inverse: { type: JSONB, allowNull: false },
+      },
+      { tableName: 'make_steps', timestamps: false },
     ),
     makeBatches: sequelize.define<MakeBatchRow>(
       'makeBatch',
@@ -102,7 +149,7 @@ export function defineModels(sequelize: Sequelize): Models {
         makeId: { type: TEXT, field: 'make_id', primaryKey: true },
         batchId: { type: TEXT, field: 'batch_id', primaryKey: true },
         revision: { type: INTEGER, allowNull: false },
-        operations: { type: JSONB, allowNull: false },
+        operations: JSONB,
         createdAt,
       },
       { tableName: 'make_batches', timestamps: true, updatedAt: false },

@@ -1,11 +1,11 @@
 import sharp, { type Sharp } from 'sharp';
 import type { DecodeAnswer, OriginalAnswer } from '#model/api/originals';
 import { type Preparation, wholeOriginal } from '#model/preparation';
-import { cutOut } from '#core/picture/cut-out';
-import { evenLight } from '#core/picture/even-light';
-import { areSoundCorners } from '#core/picture/frame';
-import { heightPerWidth } from '#core/picture/sheet-proportions';
-import type { GreyImage } from '#core/picture/image';
+import { cutOut } from '#core/photo/cut-out';
+import { evenLight } from '#core/photo/even-light';
+import { areSoundCorners } from '#core/photo/frame';
+import { heightPerWidth } from '#core/photo/sheet-proportions';
+import type { GreyImage } from '#core/raster/image';
 import { ProblemError } from '#server/http/problem';
 import { checkSvg } from './svg-check';
 

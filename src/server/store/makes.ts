@@ -1,87 +1,70 @@
-import type { ApplyBatchAnswer, KeptMake } from '#model/api/makes';
-import { makeSchema } from '#model/make';
-import type { Batch } from '#model/operation';
-import { applyOperations, OperationError } from '#core/make/apply';
+import type { KeptMake, ListedMake } from '#model/api/makes';
+import { makeSummarySchema } from '#model/make-summary';
 import { newMake } from '#core/make/new-make';
+import { summaryOf } from '#core/make/summary';
 import type { Database } from '#server/db/database';
-import type { MakeRow } from '#server/db/models';
-import { notFound, ProblemError } from '#server/http/problem';
+import { notFound } from '#server/http/problem';
+import { readStored, type StoredMake } from './make-rows';
+import { readSteps } from './steps';
 
-/** How many of the newest batch ids a client is told: far more than may wait in a browser. */
+/** How many of the newest batch ids a client is told: far more than may be on their way. */
 const toldBatches = 500;
-
-type MakeSummary = Omit<KeptMake, 'appliedBatchIds'>;
-
-function summaryOf(row: MakeRow): MakeSummary {
-  return { revision: row.revision, updatedAt: row.updatedAt.toISOString(), document: row.document };
-}
 
 /** Creates an empty make. The same id twice is the same make: a request sent again after a lost answer does no harm. */
 export async function createMake(database: Database, request: { id: string; name: string }): Promise<void> {
-  await database.makes.bulkCreate([{ id: request.id, revision: 0, document: newMake(request) }], { ignoreDuplicates: true });
+  const make = newMake(request);
+  const { pictures: _, ...head } = make;
+  await database.makes.bulkCreate([{ id: request.id, revision: 0, head, summary: summaryOf(make) }], { ignoreDuplicates: true });
 }
 
-export async function listMakes(database: Database): Promise<MakeSummary[]> {
-  const rows = await database.makes.findAll({ order: [['updatedAt', 'DESC']] });
-  return rows.map(summaryOf);
+/** All makes in short, the last touched first. */
+export async function listMakes(database: Database): Promise<ListedMake[]> {
+  const rows = await database.makes.findAll({ attributes: ['revision', 'updatedAt', 'summary'], order: [['updatedAt', 'DESC']] });
+  return rows.map(({ revision, updatedAt, summary }) => ({
+    revision,
+    updatedAt: updatedAt.toISOString(),
+    summary: makeSummarySchema.parse(summary),
+  }));
 }
 
-/** @throws ProblemError 404 when there is none. */
-export async function readMake(database: Database, id: string): Promise<KeptMake> {
-  const row = await database.makes.findByPk(id);
-  if (!row) throw notFound('make of this address');
+/** A make as clients are told of it. */
+export async function keptOf(database: Database, { row, make }: StoredMake): Promise<KeptMake> {
   const batches = await database.makeBatches.findAll({
-    where: { makeId: id },
+    where: { makeId: row.id },
     attributes: ['batchId'],
     order: [['revision', 'DESC']],
     limit: toldBatches,
   });
-  return { ...summaryOf(row), appliedBatchIds: batches.map(({ batchId }) => batchId) };
+  return {
+    revision: row.revision,
+    updatedAt: row.updatedAt.toISOString(),
+    document: make,
+    appliedBatchIds: batches.map(({ batchId }) => batchId),
+    steps: await readSteps(database, row.id),
+  };
+}
+
+/** @throws ProblemError 404 when there is none. */
+export async function readMake(database: Database, id: string): Promise<KeptMake> {
+  return keptOf(database, await readStored(database, id));
+}
+
+/**
+ * Copies a make with its pictures, elements and ladders; its steps stay with the first. The same id twice is the same copy.
+ * @throws ProblemError 404 when there is none to copy.
+ */
+export async function copyMake(database: Database, id: string, copy: { id: string; name: string }): Promise<void> {
+  await database.sequelize.transaction(async (transaction) => {
+    const { make } = await readStored(database, id, transaction);
+    const { pictures, ...head } = { ...make, ...copy };
+    const row = { id: copy.id, revision: 0, head, summary: summaryOf({ ...make, ...copy }) };
+    await database.makes.bulkCreate([row], { ignoreDuplicates: true, transaction });
+    const rows = pictures.map((document, place) => ({ makeId: copy.id, pictureId: document.id, place, document }));
+    await database.makePictures.bulkCreate(rows, { ignoreDuplicates: true, transaction });
+  });
 }
 
 export async function deleteMake(database: Database, id: string): Promise<void> {
   const deleted = await database.makes.destroy({ where: { id } });
   if (deleted === 0) throw notFound('make of this address');
-}
-
-/**
- * Applies a batch once, in one transaction. The same batch again gets the first answer.
- * @throws ProblemError 409 `conflict`, with the kept make, when it starts from another revision; 422 when it does not fit.
- */
-export async function applyBatch(database: Database, makeId: string, batch: Batch): Promise<ApplyBatchAnswer> {
-  return database.sequelize.transaction(async (transaction) => {
-    const row = await database.makes.findByPk(makeId, { transaction, lock: transaction.LOCK.UPDATE });
-    if (!row) throw notFound('make of this address');
-    const earlier = await database.makeBatches.findOne({ where: { makeId, batchId: batch.batchId }, transaction });
-    if (earlier) return { revision: earlier.revision, alreadyApplied: true };
-    if (batch.baseRevision !== row.revision) {
-      throw new ProblemError(
-        409,
-        {
-          code: 'conflict',
-          message: 'This make was changed in another window in the meantime.',
-          remedy: 'Look at both and choose which to keep; nothing is overwritten before you do.',
-        },
-        { kept: { ...summaryOf(row), appliedBatchIds: [] } },
-      );
-    }
-    const revision = row.revision + 1;
-    const document = applied(row, batch);
-    await row.update({ document, revision }, { transaction });
-    await database.makeBatches.create({ makeId, batchId: batch.batchId, revision, operations: batch.operations }, { transaction });
-    return { revision, alreadyApplied: false };
-  });
-}
-
-function applied(row: MakeRow, batch: Batch) {
-  try {
-    return makeSchema.parse(applyOperations(row.document, batch.operations));
-  } catch (error) {
-    if (!(error instanceof OperationError)) throw error;
-    throw new ProblemError(422, {
-      code: 'does-not-fit',
-      message: error.message,
-      remedy: 'Nothing was changed. Load the make again and repeat the last step.',
-    });
-  }
 }

@@ -1,8 +1,8 @@
 import type { OriginalPlace, Preparation } from '#model/preparation';
-import { labelComponents } from './components';
-import { convexHull, fitLine, meeting, type Point, quadrilateralRound } from './convex-hull';
+import { labelComponents } from '#core/raster/components';
+import { convexHull, fitLine, meeting, type Point, quadrilateralRound } from '#core/raster/convex-hull';
 import { areSoundCorners } from './frame';
-import { assertRaster, type GreyImage } from './image';
+import { assertRaster, type GreyImage } from '#core/raster/image';
 
 /** The sheet is looked for on a copy about so large. */
 const workPx = 480;

@@ -1,6 +1,6 @@
 import type { Preparation } from '#model/preparation';
 import { frameOf } from './frame';
-import { assertRaster, type GreyImage } from './image';
+import { assertRaster, type GreyImage } from '#core/raster/image';
 
 /** Cuts a picture out of its original by four corners, bilinear. Beyond the original its rim goes on: white beside grey paper would be
  * taken for the paper. */

@@ -5,9 +5,9 @@ import { seeded } from '../../../tests/seeded';
 import { floodBasins, floodReach } from './basins';
 import { findDeepestPlaces } from './deepest-places';
 import { chamferDistance } from './distance';
-import { measureRegions } from './measure-regions';
+import { measureRegions } from '#core/picture/measure-regions';
 import { forEachStretch, nearDistance, nearEverywhere } from './near-distance';
-import { findRegions } from './regions';
+import { findRegions } from '#core/picture/regions';
 
 /** Strokes from anywhere to anywhere, some of them broken, over a picture of an odd size. */
 function scribble(seed: number, width: number, height: number) {

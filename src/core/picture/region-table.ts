@@ -1,25 +1,29 @@
-import type { Picture, RegionMap } from '#model/picture';
+import type { Picture } from '#model/picture';
+import { type Frame, type RegionTable, regionTableVersion } from '#model/region-table';
+import { ownersOf } from '#core/make/picture-lookup';
+import type { IndexedTable } from '#core/make/region-tables';
 import type { RegionMatch } from './match-regions';
 import type { PictureReading } from './read-picture';
 
 const hundredths = (value: number): number => Math.round(value * 100) / 100;
 
-export type RegionMapOptions = {
+export type RegionTableOptions = {
   pxPerMm: number;
-  /** Where the label map is kept. */
-  labelMap: string;
-  /** Gives an id not used before. */
-  newId: () => string;
+  /** How the picture that was read is cut out. */
+  frame: Frame;
+  /** Highest number given to a region of this picture so far (picture.regionsGiven): new ones go on from there. */
+  given: number;
   /** The reading before, when there was one: ids go on, and what found no match is listed. */
-  before?: { picture: Picture; match: RegionMatch };
+  before?: { elements: Picture['elements']; table: IndexedTable; match: RegionMatch };
 };
 
-/** A reading of a picture as the make keeps it: measures in mm and lasting ids. */
-export function toRegionMap({ found, cues, narrowestPx }: PictureReading, options: RegionMapOptions): RegionMap {
-  const { pxPerMm, labelMap, newId, before } = options;
+/** What a reading of a picture found, as it is kept: measures in mm and lasting ids. */
+export function toRegionTable({ found, cues, narrowestPx }: PictureReading, options: RegionTableOptions): RegionTable {
+  const { pxPerMm, frame, given, before } = options;
+  let number = given;
   const mm = (px: number) => hundredths(px / pxPerMm);
   const regions = found.regions.map(({ id: label, areaPx, bounds, insidePx: [column, row], touchesEdge }) => ({
-    id: before?.match.idOfLabel[label] ?? newId(),
+    id: before?.match.idOfLabel[label] ?? `r${++number}`,
     label,
     areaMm2: hundredths(areaPx / pxPerMm ** 2),
     boundsMm: bounds.map(mm) as [number, number, number, number],
@@ -29,7 +33,8 @@ export function toRegionMap({ found, cues, narrowestPx }: PictureReading, option
   }));
   const idOf = (label: number): string | null => (label === 0 ? null : (regions[label - 1]?.id ?? null));
   return {
-    labelMap,
+    schema: regionTableVersion,
+    frame,
     widthPx: found.width,
     heightPx: found.height,
     regions,
@@ -49,12 +54,11 @@ export function toRegionMap({ found, cues, narrowestPx }: PictureReading, option
   };
 }
 
-function lostRegions({ picture, match }: { picture: Picture; match: RegionMatch }, idOf: (label: number) => string | null) {
-  const regions = new Map((picture.regionMap?.regions ?? []).map((region) => [region.id, region]));
+function lostRegions({ elements, table, match }: NonNullable<RegionTableOptions['before']>, idOf: (label: number) => string | null) {
+  const owners = ownersOf({ elements });
   return match.lost.flatMap(({ id, intoLabel }) => {
-    const region = regions.get(id);
+    const region = table.byId.get(id);
     if (!region) return [];
-    const elementId = picture.elements.find(({ regionIds }) => regionIds.includes(id))?.id ?? null;
-    return [{ id, insideMm: region.insideMm, areaMm2: region.areaMm2, elementId, intoId: idOf(intoLabel) }];
+    return [{ id, insideMm: region.insideMm, areaMm2: region.areaMm2, elementId: owners.get(id)?.id ?? null, intoId: idOf(intoLabel) }];
   });
 }

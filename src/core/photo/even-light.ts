@@ -1,5 +1,5 @@
-import type { GreyImage } from './image';
-import { alongCellRow, paperLevels } from './lines';
+import type { GreyImage } from '#core/raster/image';
+import { alongCellRow, paperLevels } from '#core/picture/lines';
 
 /** Brings the paper to one white: every pixel is divided by the level of the paper around it, so that a shadow over the sheet goes. */
 export function evenLight(image: GreyImage): GreyImage {

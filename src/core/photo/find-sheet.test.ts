@@ -3,7 +3,7 @@ import { photographedSheet, type Scene } from '../../../tests/photographed-sheet
 import { photographedCorners } from '../../../tests/pinhole';
 import { seeded } from '../../../tests/seeded';
 import type { Preparation } from '#model/preparation';
-import { convexHull, type Point, quadrilateralRound } from './convex-hull';
+import { convexHull, type Point, quadrilateralRound } from '#core/raster/convex-hull';
 import { findSheet } from './find-sheet';
 
 const size = { width: 960, height: 720 };

@@ -1,0 +1,89 @@
+import type { RowKind } from '#model/entity';
+import type { Picture } from '#model/picture';
+import { OperationError } from './operation-error';
+import type { IndexedTable } from './region-tables';
+
+/** Number of a region, "r12": 12. Regions stand in this order, so that the same set is always the same list. */
+export function regionNumber(id: string): number {
+  return Number(id.slice(1));
+}
+
+export type Assignment = { regionId: string; elementId: string | null };
+
+/**
+ * Gives regions to elements, or sets them free; each belongs to one at the most.
+ * @param table regions of the picture; undefined where it has no region map.
+ * @throws OperationError when a region or element is not there.
+ */
+export function assign(picture: Picture, assignments: readonly Assignment[], table: IndexedTable | undefined): Picture {
+  const known = new Set(picture.elements.map(({ id }) => id));
+  const targets = new Map<string, string | null>();
+  for (const { regionId, elementId } of assignments) {
+    if (!table?.byId.has(regionId)) throw new OperationError(`The picture has no region ${regionId}.`);
+    if (elementId !== null && !known.has(elementId)) throw new OperationError(`The picture has no element ${elementId}.`);
+    targets.set(regionId, elementId);
+  }
+  const gained = new Map<string, string[]>();
+  for (const [regionId, elementId] of targets) if (elementId !== null) gained.set(elementId, [...(gained.get(elementId) ?? []), regionId]);
+  const elements = picture.elements.map((element) => {
+    const own = gained.get(element.id) ?? [];
+    if (own.length === 0 && !element.regionIds.some((id) => targets.has(id))) return element;
+    const kept = element.regionIds.filter((id) => !targets.has(id));
+    return { ...element, regionIds: [...kept, ...own].sort((first, second) => regionNumber(first) - regionNumber(second)) };
+  });
+  return { ...picture, elements };
+}
+
+/** What a picture's rows look like when its regions are others: what names a region that is no more lets it go. */
+export function withoutGoneRegions(picture: Picture, table: IndexedTable | undefined): Picture {
+  const elements = picture.elements.map((element) =>
+    element.regionIds.every((id) => table?.byId.has(id))
+      ? element
+      : { ...element, regionIds: element.regionIds.filter((id) => table?.byId.has(id)) },
+  );
+  return { ...picture, elements };
+}
+
+function firstTwice(ids: readonly string[]): string | undefined {
+  const seen = new Set<string>();
+  return ids.find((id) => seen.has(id) || !seen.add(id));
+}
+
+/**
+ * A picture that comes in whole keeps the rules that its rows keep when they come one by one: ids once, regions that are there, each in one
+ * element at the most, in order, and the count of numbers given not below them.
+ * @throws OperationError
+ */
+export function soundPicture(picture: Picture, table: IndexedTable | undefined): Picture {
+  const { elements, mends } = picture;
+  const twice = firstTwice(elements.map(({ id }) => id)) ?? firstTwice(mends.map(({ id }) => id));
+  if (twice) throw new OperationError(`The picture has ${twice} twice.`);
+  const gathered = elements.flatMap(({ regionIds }) => regionIds);
+  const unknown = gathered.find((id) => !table?.byId.has(id));
+  if (unknown) throw new OperationError(`The picture has no region ${unknown}.`);
+  const shared = firstTwice(gathered);
+  if (shared) throw new OperationError(`The region ${shared} is in two elements.`);
+  const highest = (table?.table.regions ?? []).reduce((most, { id }) => Math.max(most, regionNumber(id)), 0);
+  return {
+    ...picture,
+    regionsGiven: Math.max(picture.regionsGiven, highest),
+    elements: elements.map((element) => ({
+      ...element,
+      regionIds: [...element.regionIds].sort((a, b) => regionNumber(a) - regionNumber(b)),
+    })),
+  };
+}
+
+/** Rules that a kind of row has beyond its schema. */
+export type RowRules = {
+  /** Whether its rows name regions, which belong to one row of the kind at the most. */
+  namesRegions: boolean;
+  /** What the row is called in a comparison. */
+  title: string;
+};
+
+export const rules: Record<RowKind, RowRules> = {
+  picture: { namesRegions: false, title: 'Picture' },
+  element: { namesRegions: true, title: 'Element' },
+  mend: { namesRegions: false, title: 'Mend' },
+};

@@ -1,0 +1,16 @@
+import { z } from 'zod';
+
+const rackFile1Schema = z.looseObject({
+  format: z.literal('aquachrome-rack'),
+  version: z.literal(1),
+  markers: z.array(z.looseObject({ lab: z.unknown().optional(), colourSource: z.unknown().optional() })),
+});
+
+/** A rack file of version 1 as one of version 2: a colour without a source was picked by hand; a source without a colour says nothing. */
+export function rackFileFrom1(value: unknown): object {
+  const file = rackFile1Schema.parse(value);
+  const markers = file.markers.map(({ colourSource, ...marker }) =>
+    marker.lab === undefined ? marker : { ...marker, colourSource: colourSource ?? 'picked' },
+  );
+  return { ...file, version: 2, markers };
+}

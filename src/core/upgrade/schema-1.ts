@@ -1,0 +1,64 @@
+import { z } from 'zod';
+
+/**
+ * Documents and operations of schema 1, as they were written until 26 November 2026; frozen. Only what the upgrade reads is described: the
+ * rest goes on as it is and is checked by the schema of today.
+ */
+const id = z.string().regex(/^[A-Za-z0-9-]{1,64}$/);
+const asItWas = z.unknown();
+
+export const regionMap1Schema = z.object({
+  labelMap: z.string(),
+  widthPx: z.number(),
+  heightPx: z.number(),
+  regions: z.array(z.looseObject({ id })).max(65535),
+  borders: z.array(z.object({ between: z.tuple([id.nullable(), id.nullable()]), lengthMm: z.number() })).optional(),
+  cues: z.array(z.looseObject({ regionId: id.nullable() })).optional(),
+  lost: z.array(z.looseObject({ id, intoId: id.nullable() })).optional(),
+});
+export type RegionMap1 = z.infer<typeof regionMap1Schema>;
+
+const element1Schema = z.looseObject({ id, regionIds: z.array(id) });
+const reading1Schema = z.object({ settings: asItWas, mends: z.array(z.looseObject({ id })) });
+
+const picture1Schema = z.looseObject({
+  id,
+  widthMm: z.number(),
+  heightMm: z.number(),
+  preparation: asItWas.optional(),
+  reading: reading1Schema.optional(),
+  regionMap: regionMap1Schema.optional(),
+  elements: z.array(element1Schema),
+});
+export type Picture1 = z.infer<typeof picture1Schema>;
+
+export const make1Schema = z.looseObject({ schema: z.literal(1), id, pictures: z.array(picture1Schema) });
+
+const ofPicture = { pictureId: id };
+export const operation1Schema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('renameMake'), name: asItWas }),
+  z.object({ kind: z.literal('setLamp'), lamp: asItWas }),
+  z.object({ kind: z.literal('setSchool'), school: asItWas }),
+  z.object({ kind: z.literal('addPicture'), picture: picture1Schema, index: z.number() }),
+  z.object({ kind: z.literal('removePicture'), ...ofPicture }),
+  z.object({ kind: z.literal('setRegionMap'), ...ofPicture, regionMap: regionMap1Schema.nullable() }),
+  z.object({ kind: z.literal('setReading'), ...ofPicture, reading: reading1Schema.nullable() }),
+  z.object({
+    kind: z.literal('setPreparation'),
+    ...ofPicture,
+    preparation: asItWas,
+    widthMm: asItWas,
+    heightMm: asItWas,
+    grey: asItWas,
+  }),
+  z.object({ kind: z.literal('addElement'), ...ofPicture, element: element1Schema, index: z.number() }),
+  z.object({ kind: z.literal('removeElement'), ...ofPicture, elementId: id }),
+  z.object({ kind: z.literal('renameElement'), ...ofPicture, elementId: id, name: asItWas }),
+  z.object({
+    kind: z.literal('assignRegions'),
+    ...ofPicture,
+    assignments: z.array(z.object({ regionId: id, elementId: id.nullable() })).min(1),
+  }),
+  z.object({ kind: z.literal('setLadder'), ...ofPicture, elementId: id, ladder: asItWas }),
+]);
+export type Operation1 = z.infer<typeof operation1Schema>;

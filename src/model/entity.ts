@@ -1,0 +1,49 @@
+import type { z } from 'zod';
+import { makeHeadSchema } from './make';
+import { elementSchema, pictureSchema } from './picture';
+import { mendSchema } from './reading';
+
+/**
+ * The register of what a make is made of. A kind of row is one entry here and, if it has rules of its own, one in
+ * core/make/rules.ts; a new field of a row is one line in its schema. Operations, their application, their inverse, the comparison of two makes and
+ * the generators of the tests follow.
+ */
+export type EntityEntry = {
+  row: z.ZodType;
+  /** Fields of the row that `patch` may change, with their schemas; none: a row is only put whole. */
+  fields: Record<string, z.ZodType>;
+  /** The list that holds its rows, and whose list that is; null: the make itself. */
+  list: { of: 'make' | 'picture'; name: 'pictures' | 'elements' | 'mends' } | null;
+};
+
+function fieldsOf<S extends z.ZodObject, F extends keyof S['shape'] & string>(row: S, fixed: readonly F[]): Omit<S['shape'], F> {
+  const open = Object.entries(row.shape).filter(([name]) => !(fixed as readonly string[]).includes(name));
+  return Object.fromEntries(open) as unknown as Omit<S['shape'], F>;
+}
+
+export const entities = {
+  make: { row: makeHeadSchema, fields: fieldsOf(makeHeadSchema, ['schema', 'id']), list: null },
+  picture: {
+    row: pictureSchema,
+    // Results come by setRegionMap; the rows of its lists are put and removed one by one.
+    fields: fieldsOf(pictureSchema, ['id', 'regionMap', 'regionsGiven', 'mends', 'elements']),
+    list: { of: 'make', name: 'pictures' },
+  },
+  element: {
+    row: elementSchema,
+    // Regions change by assignRegions, since each belongs to one element at the most.
+    fields: fieldsOf(elementSchema, ['id', 'regionIds']),
+    list: { of: 'picture', name: 'elements' },
+  },
+  mend: { row: mendSchema, fields: {}, list: { of: 'picture', name: 'mends' } },
+} as const satisfies Record<string, EntityEntry>;
+
+export type EntityKind = keyof typeof entities;
+/** Kinds whose rows stand in a list. */
+export type RowKind = Exclude<EntityKind, 'make'>;
+export type RowOf<K extends EntityKind> = z.infer<(typeof entities)[K]['row']>;
+export const entityKinds = Object.keys(entities) as EntityKind[];
+export const rowKinds = entityKinds.filter((kind): kind is RowKind => kind !== 'make');
+
+/** Kinds whose rows stand in a list of a picture. */
+export type PictureRowKind = { [K in RowKind]: (typeof entities)[K]['list']['of'] extends 'picture' ? K : never }[RowKind];

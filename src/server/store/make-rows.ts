@@ -1,0 +1,50 @@
+import type { Transaction } from 'sequelize';
+import { type Make, makeSchema } from '#model/make';
+import { summaryOf } from '#core/make/summary';
+import { upgrade } from '#core/upgrade/upgrade';
+import type { Database } from '#server/db/database';
+import type { MakeRow } from '#server/db/models';
+import { notFound } from '#server/http/problem';
+
+/** A make as its rows hold it. */
+export type StoredMake = { row: MakeRow; make: Make };
+
+/**
+ * Reads a make from its parts.
+ * @throws ProblemError 404 when there is none; NewerSchemaError when a newer Aquachrome wrote it.
+ */
+export async function readStored(database: Database, id: string, transaction?: Transaction): Promise<StoredMake> {
+  const row = await database.makes.findByPk(id, transaction ? { transaction, lock: transaction.LOCK.UPDATE } : {});
+  if (!row) throw notFound('make of this address');
+  const pictures = await database.makePictures.findAll({
+    where: { makeId: id },
+    order: [['place', 'ASC']],
+    ...(transaction ? { transaction } : {}),
+  });
+  const { value } = upgrade({ what: 'make', value: { ...row.head, pictures: pictures.map(({ document }) => document) } });
+  return { row, make: value };
+}
+
+/** Writes what an edit has changed, and nothing else: the head, the pictures that are others now, the summary. */
+export async function writeChanged(
+  database: Database,
+  { row, make: before }: StoredMake,
+  after: Make,
+  transaction: Transaction,
+): Promise<void> {
+  const { pictures, ...head } = makeSchema.parse(after);
+  const makeId = row.id;
+  const { pictures: _, ...headBefore } = before;
+  const isOther = (first: unknown, second: unknown) => JSON.stringify(first) !== JSON.stringify(second);
+  if (isOther(headBefore, head)) row.head = head;
+  const summary = summaryOf(after);
+  if (isOther(summaryOf(before), summary)) row.summary = summary;
+  const gone = before.pictures.filter(({ id }) => !after.pictures.some((picture) => picture.id === id)).map(({ id }) => id);
+  if (gone.length > 0) await database.makePictures.destroy({ where: { makeId, pictureId: gone }, transaction });
+  for (const [place, picture] of after.pictures.entries()) {
+    // An edit leaves what it does not touch the same object.
+    if (before.pictures[place] === picture) continue;
+    const parsed = pictures[place] ?? picture;
+    await database.makePictures.upsert({ makeId, pictureId: picture.id, place, document: parsed }, { transaction });
+  }
+}

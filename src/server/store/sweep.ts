@@ -1,0 +1,40 @@
+import { QueryTypes } from 'sequelize';
+import type { Operation } from '#model/operation';
+import { blobsNamed, blobsOfPicture } from '#core/make/blobs-named';
+import type { Database } from '#server/db/database';
+import { holdOffEdits } from './sweep-lock';
+
+/** What is younger than this many days is spared: it may be on its way into a make. */
+const sparedDays = 30;
+
+export type Swept = { blobs: number; bytes: number; batches: number };
+
+/**
+ * Frees what nothing needs any more: blobs that no picture and no step names, and the operations of batches, whose ids and answers stay for
+ * ever. Nothing younger than 30 days goes. One transaction: a kill leaves everything or has done all; a reader sees the one or the other; an
+ * edit waits for it.
+ */
+export async function sweep(database: Database): Promise<Swept> {
+  const { sequelize } = database;
+  return sequelize.transaction(async (transaction) => {
+    await holdOffEdits(sequelize, transaction);
+    const needed = new Set<string>();
+    for (const { document } of await database.makePictures.findAll({ attributes: ['document'], transaction })) {
+      for (const sha256 of blobsOfPicture(document)) needed.add(sha256);
+    }
+    for (const { done, inverse } of await database.makeSteps.findAll({ attributes: ['done', 'inverse'], transaction })) {
+      for (const sha256 of blobsNamed([...done, ...inverse] as Operation[])) needed.add(sha256);
+    }
+    const old = `created_at < now() - interval '${sparedDays} days'`;
+    const freed = await sequelize.query<{ bytes: string }>(
+      `DELETE FROM blobs WHERE ${old} AND NOT (sha256 = ANY (ARRAY[:needed]::text[])) RETURNING length(bytes) AS bytes`,
+      // An empty list cannot be written as an array: no digest is the empty text.
+      { replacements: { needed: needed.size > 0 ? [...needed] : [''] }, type: QueryTypes.SELECT, transaction },
+    );
+    const batches = await sequelize.query<{ id: string }>(
+      `UPDATE make_batches SET operations = NULL WHERE operations IS NOT NULL AND ${old} RETURNING batch_id AS id`,
+      { type: QueryTypes.SELECT, transaction },
+    );
+    return { blobs: freed.length, bytes: freed.reduce((sum, { bytes }) => sum + Number(bytes), 0), batches: batches.length };
+  });
+}

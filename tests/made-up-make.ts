@@ -1,0 +1,50 @@
+import type { Make } from '../src/model/make';
+import type { Picture } from '../src/model/picture';
+import { regionTableSchema } from '../src/model/region-table';
+import { digestOf } from '../src/core/make/digest';
+import { newMake } from '../src/core/make/new-make';
+import { encodeRegionTable, indexTable, type IndexedTable, type RegionTables } from '../src/core/make/region-tables';
+
+/** A made-up region table with the named regions, each 4 mm2 and labelled in turn. */
+export function madeUpTable(ids: readonly string[]): { sha256: string; table: IndexedTable; bytes: Uint8Array<ArrayBuffer> } {
+  const table = regionTableSchema.parse({
+    schema: 1,
+    frame: { widthMm: 60, heightMm: 80 },
+    widthPx: 10,
+    heightPx: 10,
+    regions: ids.map((id, index) => ({ id, label: index + 1, areaMm2: 4, boundsMm: [0, 0, 2, 2], insideMm: [1, 1], touchesEdge: false })),
+    borders: [],
+    cues: [],
+    lost: [],
+  });
+  const bytes = encodeRegionTable(table);
+  return { sha256: digestOf(bytes), table: indexTable(table), bytes };
+}
+
+export function tablesOf(...tables: ReturnType<typeof madeUpTable>[]): RegionTables {
+  return new Map(tables.map(({ sha256, table }) => [sha256, table]));
+}
+
+export function regionMapOf({ sha256, table }: ReturnType<typeof madeUpTable>, of = 'as usual') {
+  return { labelMap: 'a'.repeat(64), table: sha256, widthPx: 10, heightPx: 10, count: table.table.regions.length, of };
+}
+
+/** A made-up picture of 60 x 80 mm without regions. */
+export function madeUpPicture(change: Partial<Picture> = {}): Picture {
+  return {
+    id: 'p1',
+    name: 'Pilot',
+    widthMm: 60,
+    heightMm: 80,
+    original: { sha256: 'b'.repeat(64), mediaType: 'image/svg+xml', fileName: 'pilot.svg' },
+    grey: { sha256: 'c'.repeat(64), widthPx: 10, heightPx: 10 },
+    regionsGiven: 0,
+    mends: [],
+    elements: [],
+    ...change,
+  };
+}
+
+export function madeUpMake(...pictures: Picture[]): Make {
+  return { ...newMake({ id: 'make-1', name: 'The Balloon Post' }), pictures };
+}

@@ -1,17 +1,23 @@
-import type { Outbox, WaitingBatch } from '#islands/make/outbox.ts';
+import type { LaidDownBatch, Outbox, SetAside } from '#islands/make/outbox.ts';
 
 /** An outbox in memory: what IndexedDB is to a browser. */
-export function memoryOutbox(): Outbox & { waiting: ReadonlyMap<string, WaitingBatch> } {
-  const waiting = new Map<string, WaitingBatch>();
+export function memoryOutbox(): Outbox & { waiting: Map<string, LaidDownBatch>; aside: Map<string, SetAside> } {
+  const waiting = new Map<string, LaidDownBatch>();
+  const aside = new Map<string, SetAside>();
   return {
     waiting,
+    aside,
     tabId: 'memory',
-    put: async (batches) => {
+    replace: async (gone, batches) => {
+      for (const batchId of gone) waiting.delete(batchId);
       for (const batch of batches) waiting.set(batch.batchId, batch);
     },
-    remove: async (ids) => {
-      for (const id of ids) waiting.delete(id);
-    },
     adopt: async () => [...waiting.values()],
+    setAside: async (entry) => {
+      waiting.delete(entry.batchId);
+      aside.set(entry.batchId, entry);
+    },
+    allSetAside: async () => [...aside.values()],
+    dropSetAside: async (batchId) => void aside.delete(batchId),
   };
 }

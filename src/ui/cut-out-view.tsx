@@ -1,5 +1,6 @@
-import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
+import { useRef } from 'react';
 import type { OriginalPlace, Preparation } from '#model/preparation';
+import { PlaceHandle } from './place-handle';
 import { useFit } from './use-fit';
 
 type Props = {
@@ -16,8 +17,6 @@ type Props = {
 
 const cornerNames = ['Left top corner', 'Right top corner', 'Right bottom corner', 'Left bottom corner'] as const;
 const rulerNames = ['Start of the ruler', 'End of the ruler'] as const;
-const steps: Record<string, OriginalPlace> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
-const limit = (share: number) => Math.max(-0.5, Math.min(1.5, share));
 
 /** The original with the four corners of what is cut out of it, and a ruler; each end is moved by hand or by keys. */
 export function CutOutView({ preview, originalWidthPx, originalHeightPx, corners, ruler, onCorners, onRuler }: Props) {
@@ -31,29 +30,17 @@ export function CutOutView({ preview, originalWidthPx, originalHeightPx, corners
   };
   const px = ([x, y]: OriginalPlace) => `${x * width},${y * height}`;
 
-  const handle = (name: string, [x, y]: OriginalPlace, look: string, onMove: (place: OriginalPlace) => void) => (
-    <button
+  const handle = (name: string, at: OriginalPlace, look: string, onMove: (place: OriginalPlace) => void) => (
+    <PlaceHandle
       key={name}
-      type="button"
-      aria-label={`${name}: arrow keys move it, with Shift by more`}
-      className={`absolute size-11 -translate-x-1/2 -translate-y-1/2 cursor-move touch-none ${look}`}
-      style={{ left: x * width, top: y * height }}
-      onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
-      onPointerMove={(event: PointerEvent<HTMLButtonElement>) => {
-        const box = sheet.current?.getBoundingClientRect();
-        if (!box || !event.currentTarget.hasPointerCapture(event.pointerId)) return;
-        onMove([limit((event.clientX - box.left) / box.width), limit((event.clientY - box.top) / box.height)]);
-      }}
-      onKeyDown={(event: KeyboardEvent) => {
-        const step = steps[event.key];
-        if (!step) return;
-        event.preventDefault();
-        const reach = event.shiftKey ? 20 : 2;
-        onMove([limit(x + (step[0] * reach) / originalWidthPx), limit(y + (step[1] * reach) / originalHeightPx)]);
-      }}
-    >
-      <span className="pointer-events-none absolute inset-[13px] rounded-full border-4 border-paper bg-accent shadow" />
-    </button>
+      name={name}
+      at={at}
+      on={sheet}
+      limits={[-0.5, 1.5]}
+      step={{ plain: [2 / originalWidthPx, 2 / originalHeightPx], shift: [20 / originalWidthPx, 20 / originalHeightPx] }}
+      look={look}
+      onMove={onMove}
+    />
   );
 
   const [leftTop, rightTop, rightBottom, leftBottom] = corners;

@@ -1,5 +1,6 @@
-import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
+import { type PointerEvent, useRef } from 'react';
 import type { DistantLamp } from '#model/lamp';
+import { dragHandle } from './drag-handle';
 import { lampAt, lampPlace, lampWords, moveLampByKey } from './lamp-place';
 
 type Props = {
@@ -20,13 +21,6 @@ export function Lamp({ lamp, width, height, onMove, onSettle }: Props) {
   const atPointer = (event: PointerEvent): DistantLamp => {
     const box = field.current?.getBoundingClientRect();
     return box ? lampAt(event.clientX - box.left, event.clientY - box.top, width, height) : lamp;
-  };
-  const onKeyDown = (event: KeyboardEvent) => {
-    const moved = moveLampByKey(lamp, event.key, event.shiftKey);
-    if (!moved) return;
-    event.preventDefault();
-    onMove?.(moved);
-    onSettle?.(moved);
   };
   const bulb = (
     <svg width="52" height="52" viewBox="-26 -26 52 52" className="block" aria-hidden="true">
@@ -67,17 +61,17 @@ export function Lamp({ lamp, width, height, onMove, onSettle }: Props) {
           aria-valuetext={lampWords(lamp)}
           className="pointer-events-auto absolute -ml-[26px] -mt-[26px] cursor-grab touch-none rounded-full active:cursor-grabbing"
           style={{ left: place.x, top: place.y }}
-          onKeyDown={onKeyDown}
-          onPointerDown={(event) => {
-            event.currentTarget.setPointerCapture(event.pointerId);
-            event.currentTarget.focus();
-          }}
-          onPointerMove={(event) => {
-            if (event.currentTarget.hasPointerCapture(event.pointerId)) onMove?.(atPointer(event));
-          }}
-          onPointerUp={(event) => {
-            if (event.currentTarget.hasPointerCapture(event.pointerId)) onSettle?.(atPointer(event));
-          }}
+          {...dragHandle({
+            onDrag: (event) => onMove?.(atPointer(event)),
+            onDrop: (event) => onSettle?.(atPointer(event)),
+            onKey: (key, withShift) => {
+              const moved = moveLampByKey(lamp, key, withShift);
+              if (!moved) return false;
+              onMove?.(moved);
+              onSettle?.(moved);
+              return true;
+            },
+          })}
         >
           {bulb}
         </div>

@@ -1,4 +1,5 @@
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRef } from 'react';
+import { arrowSteps } from './drag-handle';
 import { canvasSize } from './canvas-size';
 import { type Nearness, ZoomStage } from './zoom-stage';
 
@@ -52,8 +53,6 @@ const looks: Record<MendMark['look'], { stroke: string; dash?: string; widthPx: 
   rub: { stroke: '#fff', widthPx: 8 },
 };
 
-const steps: Record<string, Place> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
-
 /** The picture while its lines are mended: regions in greys, mends and proposals drawn over it, a pen for hand and keys. */
 export function MendView({ nearness, reveal, foot, ...props }: Props) {
   const { widthMm, heightMm, widthPx, heightPx } = props;
@@ -99,7 +98,7 @@ function MendSheet(props: SheetProps) {
   };
   const pxOf = (points: readonly Place[]) => points.map(([x, y]) => `${(x / widthMm) * width},${(y / heightMm) * height}`).join(' ');
   const onKeyDown = (event: KeyboardEvent) => {
-    const step = steps[event.key];
+    const step = arrowSteps[event.key];
     if (step) {
       const reach = event.shiftKey ? 5 : event.altKey ? 0.2 : 1;
       props.onCrosshair([

@@ -1,5 +1,5 @@
 import type { Marker } from '#model/marker';
-import type { Element } from '#model/picture';
+import type { MakeSummary } from '#model/make-summary';
 import { chipColours } from '#core/colour/coats';
 import { lightnessScale } from './lightness-scale';
 
@@ -7,12 +7,11 @@ const columnPx = 26;
 const heightPx = 92;
 
 /** The value rail in miniature: a column an element, a rung a marker, at true lightness. Codes stand in its words. */
-export function MiniRail({ elements, markers }: { elements: readonly Element[]; markers: readonly Marker[] }) {
+export function MiniRail({ ladders, markers }: { ladders: MakeSummary['ladders']; markers: readonly Marker[] }) {
   const scale = lightnessScale(heightPx);
   const byId = new Map(markers.map((marker) => [marker.id, marker]));
-  const withLadder = elements.filter(({ ladder }) => ladder);
-  const words = withLadder.map(({ name, ladder }) => `${name} ${ladder?.rungs.map(({ code }) => code).join(' ')}`).join('; ');
-  const width = withLadder.length * columnPx + 4;
+  const words = ladders.map(({ element, rungs }) => `${element} ${rungs.map(({ code }) => code).join(' ')}`).join('; ');
+  const width = ladders.length * columnPx + 4;
   return (
     <svg
       viewBox={`0 0 ${width} ${heightPx}`}
@@ -22,9 +21,9 @@ export function MiniRail({ elements, markers }: { elements: readonly Element[]; 
       aria-label={`Value rail: ${words}`}
       className="max-w-full bg-paper"
     >
-      {withLadder.map(({ id, ladder }, column) => (
-        <g key={id} transform={`translate(${column * columnPx + 4} 0)`}>
-          {ladder?.rungs.map(({ markerId }) => {
+      {ladders.map(({ elementId, rungs }, column) => (
+        <g key={elementId} transform={`translate(${column * columnPx + 4} 0)`}>
+          {rungs.map(({ markerId }) => {
             const lab = byId.get(markerId)?.lab;
             if (!lab) return null;
             const { oneCoatHex, twoCoatsHex } = chipColours(lab);

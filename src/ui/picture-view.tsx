@@ -1,6 +1,7 @@
-import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRef } from 'react';
+import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRef, useState } from 'react';
 import type { Direction } from '#core/picture/walk';
 import { canvasSize } from './canvas-size';
+import { drawTouched, type TouchedRegions } from './region-overlay';
 import { type Nearness, ZoomStage } from './zoom-stage';
 
 export type PictureLayers = {
@@ -22,7 +23,8 @@ type Props = {
   labels: Uint16Array | null;
   /** A tap on one region (label over 0), or a drag over several. */
   onGather?: ((labels: number[], gesture: 'tap' | 'sweep') => void) | undefined;
-  onTouch?: ((labels: number[]) => void) | undefined;
+  /** Box round a label, left, top, width, height in px of the picture: what is under the hand is marked there. */
+  boxOf?: TouchedRegions['boxOf'] | undefined;
   onWalk?: ((direction: Direction) => void) | undefined;
   onPressCursor?: (() => void) | undefined;
   /** Each new number asks the picture to take the keyboard, as soon as it can be walked. Default 0: not asked. */
@@ -93,11 +95,14 @@ export function PictureView({ nearness, foot, ...props }: Props) {
 }
 
 function PictureSheet(props: SheetProps) {
-  const { layers, label, labels, onGather, onTouch, onWalk, onPressCursor, focusTurn = 0, over, width, height } = props;
+  const { layers, label, labels, onGather, boxOf, onWalk, onPressCursor, focusTurn = 0, over, width, height } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const walked = useRef<HTMLDivElement>(null);
   const swept = useRef<Set<number> | null>(null);
+  const hover = useRef<HTMLCanvasElement>(null);
+  const [touched, setTouched] = useState<readonly number[]>([]);
   const canGather = onGather !== undefined && labels !== null;
+  const touch = (found: readonly number[]) => setTouched((before) => (before.join() === found.join() ? before : found));
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the canvas is another one when the picture starts or stops to answer taps.
   useEffect(() => {
@@ -105,6 +110,13 @@ function PictureSheet(props: SheetProps) {
     Object.assign(canvas.current, canvasSize(width, height, layers.widthPx));
     drawLayers(canvas.current, layers);
   }, [layers, width, height, canGather]);
+
+  // What is under the hand has a canvas of its own: a hover redraws nothing else.
+  useEffect(() => {
+    if (!hover.current || !labels || !boxOf || width === 0) return;
+    Object.assign(hover.current, canvasSize(width, height, layers.widthPx));
+    drawTouched(hover.current, { labels, widthPx: layers.widthPx, heightPx: layers.heightPx, touched, boxOf });
+  }, [touched, labels, boxOf, layers.widthPx, layers.heightPx, width, height]);
 
   useEffect(() => {
     if (focusTurn > 0 && canGather) walked.current?.focus();
@@ -119,7 +131,7 @@ function PictureSheet(props: SheetProps) {
   };
   const add = (found: number) => {
     if (found > 0) swept.current?.add(found);
-    onTouch?.([...(swept.current ?? [])]);
+    touch([...(swept.current ?? [])]);
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const direction = walkKeys[event.key];
@@ -148,27 +160,28 @@ function PictureSheet(props: SheetProps) {
           }}
           onPointerMove={(event) => {
             if (swept.current) add(labelAt(event));
-            else if (event.pointerType === 'mouse') onTouch?.([labelAt(event)].filter((found) => found > 0));
+            else if (event.pointerType === 'mouse') touch([labelAt(event)].filter((found) => found > 0));
           }}
           onPointerUp={() => {
             const gathered = [...(swept.current ?? [])];
             swept.current = null;
-            onTouch?.([]);
+            touch([]);
             if (gathered.length > 0) onGather(gathered, gathered.length === 1 ? 'tap' : 'sweep');
           }}
           onPointerCancel={() => {
             swept.current = null;
-            onTouch?.([]);
+            touch([]);
           }}
           onPointerLeave={() => {
-            if (!swept.current) onTouch?.([]);
+            if (!swept.current) touch([]);
           }}
         >
-          <canvas ref={canvas} className="block size-full" />
+          <canvas ref={canvas} className="block size-full" data-paper />
+          <canvas ref={hover} className="pointer-events-none absolute inset-0 size-full mix-blend-multiply" data-hover={touched.length} />
         </div>
       ) : (
         <div role="img" aria-label={label} className="block size-full">
-          <canvas ref={canvas} className="block size-full" />
+          <canvas ref={canvas} className="block size-full" data-paper />
         </div>
       )}
       {width > 0 && over?.(width, height)}

@@ -1,13 +1,15 @@
-/** How a region is marked over the paper: `gathered` belongs to an element, `inHand` to the one in hand, `touched` is under the hand now. */
-export type RegionMark = 'gathered' | 'inHand' | 'touched';
-
-type Rgba = readonly [number, number, number, number];
+/** How a region is marked over the paper: `gathered` belongs to an element, `inHand` to the one in hand. */
+export type RegionMark = 'gathered' | 'inHand';
 
 const hatchPeriodPx = 14;
-const greys: Record<'gathered' | 'inHand', Rgba> = { gathered: [214, 214, 214, 255], inHand: [236, 236, 236, 255] };
-const hatch: Rgba = [120, 120, 120, 255];
-/** The accent, pale: the hand's own mark, never beside a swatch since this view shows none. */
-const touched: Rgba = [126, 196, 203, 255];
+const gathered = 214;
+const inHand = 236;
+const hatch = 120;
+/** The accent, pale: the hand's own mark, never beside a swatch since this view shows none. Red, green, blue. */
+const touchedRgb = [126, 196, 203] as const;
+
+/** Opaque colour as a 32-bit number for the px of an ImageData; little-endian, as every browser's machine is. */
+const packed = (r: number, g: number, b: number): number => ((255 << 24) | (b << 16) | (g << 8) | r) >>> 0;
 
 /**
  * Paints the marks of regions into RGBA, transparent elsewhere. The element in hand is hatched as well as grey, so that it is
@@ -17,14 +19,52 @@ export function paintRegionMarks(labels: Uint16Array, width: number, height: num
   const image = new ImageData(width, height);
   if (markOf.size === 0) return image;
   const codes = new Uint8Array(65536);
-  const order: RegionMark[] = ['gathered', 'inHand', 'touched'];
-  for (const [label, mark] of markOf) codes[label] = order.indexOf(mark) + 1;
-  for (let i = 0; i < labels.length; i++) {
-    const code = codes[labels[i] as number] as number;
-    if (code === 0) continue;
-    const onHatch = code === 2 && ((i % width) + Math.floor(i / width)) % hatchPeriodPx < 3;
-    const colour = code === 3 ? touched : onHatch ? hatch : code === 2 ? greys.inHand : greys.gathered;
-    image.data.set(colour, 4 * i);
+  for (const [label, mark] of markOf) codes[label] = mark === 'inHand' ? 2 : 1;
+  const [plain, held, line] = [gathered, inHand, hatch].map((grey) => packed(grey, grey, grey)) as [number, number, number];
+  const px = new Uint32Array(image.data.buffer);
+  for (let row = 0, i = 0; row < height; row++) {
+    for (let column = 0; column < width; column++, i++) {
+      const code = codes[labels[i] as number] as number;
+      if (code === 0) continue;
+      px[i] = code === 1 ? plain : (row + column) % hatchPeriodPx < 3 ? line : held;
+    }
   }
   return image;
+}
+
+export type TouchedRegions = {
+  labels: Uint16Array;
+  widthPx: number;
+  heightPx: number;
+  /** Labels under the hand. */
+  touched: readonly number[];
+  /** Box round a label: left, top, width, height in px of the picture. */
+  boxOf: (label: number) => readonly [number, number, number, number] | undefined;
+};
+
+/** Marks what is under the hand on a canvas of its own, at the canvas's own resolution and only where it lies: a hover costs no more. */
+export function drawTouched(canvas: HTMLCanvasElement, { labels, widthPx, heightPx, touched, boxOf }: TouchedRegions): void {
+  const context = canvas.getContext('2d');
+  if (!context) return;
+  context.clearRect(0, 0, canvas.width, canvas.height);
+  const [scaleX, scaleY] = [canvas.width / widthPx, canvas.height / heightPx];
+  for (const label of touched) {
+    const box = boxOf(label);
+    if (!box) continue;
+    const left = Math.max(0, Math.floor(box[0] * scaleX) - 1);
+    const top = Math.max(0, Math.floor(box[1] * scaleY) - 1);
+    const width = Math.min(canvas.width - left, Math.ceil(box[2] * scaleX) + 2);
+    const height = Math.min(canvas.height - top, Math.ceil(box[3] * scaleY) + 2);
+    if (width < 1 || height < 1) continue;
+    const image = context.getImageData(left, top, width, height);
+    const px = new Uint32Array(image.data.buffer);
+    const colour = packed(...touchedRgb);
+    for (let y = 0; y < height; y++) {
+      const row = Math.min(heightPx - 1, Math.floor((top + y + 0.5) / scaleY)) * widthPx;
+      for (let x = 0; x < width; x++) {
+        if (labels[row + Math.min(widthPx - 1, Math.floor((left + x + 0.5) / scaleX))] === label) px[y * width + x] = colour;
+      }
+    }
+    context.putImageData(image, left, top);
+  }
 }

@@ -1,9 +1,10 @@
 import { z } from 'zod';
-import { regionSchema } from '#model/picture';
+import { regionSchema } from '#model/region-table';
 import { preparationSchema } from '#model/preparation';
-import { lineSettingsSchema, placeMmSchema, readingSchema } from '#model/reading';
+import { lineSettingsSchema, readingSchema } from '#model/reading';
 import type { PictureDoubt } from '#core/picture/judge-picture';
 import type { RegionMatch } from '#core/picture/match-regions';
+import type { ResolvedTouch } from '#core/picture/resolve-touches';
 import type { PictureReading } from '#core/picture/read-picture';
 
 export const loadRequestSchema = z.object({
@@ -23,7 +24,7 @@ const beforeSchema = z.object({
   width: z.number().int().positive(),
   height: z.number().int().positive(),
   pxPerMm: z.number().positive(),
-  regions: z.array(z.object({ id: z.string(), label: z.number().int() })),
+  regions: z.array(regionSchema),
   frames: z.object({ now: projectionSchema, before: projectionSchema }).optional(),
 });
 
@@ -38,6 +39,8 @@ export type ReadAnswer = {
   reading: PictureReading;
   labelMap: Uint8Array<ArrayBuffer>;
   match: RegionMatch | null;
+  /** What became of the touches among the mends. */
+  resolved: ResolvedTouch[];
   doubt: PictureDoubt | null;
 };
 
@@ -49,12 +52,4 @@ export const loupeRequestSchema = z.object({
   top: z.number().int(),
   width: z.number().int().min(1).max(1000),
   height: z.number().int().min(1).max(1000),
-});
-
-export const gestureRequestSchema = z.object({
-  tool: z.enum(['join', 'divide', 'line', 'rub', 'paper']),
-  points: z.array(placeMmSchema).min(1).max(4000),
-  reading: readingSchema,
-  regions: z.array(regionSchema),
-  labels: z.instanceof(Uint16Array),
 });

@@ -2,15 +2,13 @@
 import { expose, transfer } from 'comlink';
 import type { LineSettings, Mend } from '#model/reading';
 import { betweenFrames } from '#core/photo/frame';
-import { mendFromStroke, mendFromTap } from '#core/picture/gestures';
 import type { BinaryImage, GreyImage } from '#core/raster/image';
 import { judgePicture } from '#core/picture/judge-picture';
 import { encodeLabelMap } from '#core/picture/label-map';
 import { matchRegions } from '#core/picture/match-regions';
-import { mendLines } from '#core/picture/mends';
 import { proposeMends, readLines, readRegions } from '#core/picture/read-picture';
+import { resolveTouches } from '#core/picture/resolve-touches';
 import {
-  gestureRequestSchema,
   loadRequestSchema,
   loupeRequestSchema,
   mostRegions,
@@ -61,7 +59,8 @@ const api = {
     const { reading, before } = readRequestSchema.parse(request);
     onProgress('Finding the lines', 0.02);
     const lines = linesOf(reading.settings);
-    const result = readRegions(lines, reading, onProgress);
+    const { mends, resolved } = resolveTouches(lines, reading.mends, before && !before.frames ? before : null);
+    const result = readRegions(lines, { ...reading, mends }, onProgress);
     onProgress('Comparing with the areas before', 0.9);
     const { found } = result;
     if (found.count > mostRegions) return { tooManyRegions: found.count };
@@ -78,7 +77,7 @@ const api = {
     onProgress('Packing', 0.95);
     const labelMap = encodeLabelMap(found.labels) as Uint8Array<ArrayBuffer>;
     const cues = result.cues.map((cue) => ({ ...cue, ink: new Uint32Array(0) }));
-    const answer: ReadAnswer = { reading: { ...result, cues }, labelMap, match, doubt: judgePicture(loaded(), lines) };
+    const answer: ReadAnswer = { reading: { ...result, cues }, labelMap, match, resolved, doubt: judgePicture(loaded(), lines) };
     return transfer(answer, [found.labels.buffer, labelMap.buffer, result.lines.data.buffer]);
   },
 
@@ -107,22 +106,6 @@ const api = {
       }
     }
     return transfer(rgba, [rgba.buffer]);
-  },
-
-  /** What a tap (one place) or a stroke of the hand means as a mend. */
-  gesture(request: unknown): { mend: Mend } | { refusal: string } {
-    const { tool, points, reading, regions, labels } = gestureRequestSchema.parse(request);
-    const { pxPerMm } = loaded();
-    const context = {
-      lines: mendLines(linesOf(reading.settings), reading.mends, pxPerMm),
-      pxPerMm,
-      labels,
-      regions,
-      newId: () => crypto.randomUUID(),
-    };
-    const first = points[0];
-    if (!first) return { refusal: 'Nothing was touched.' };
-    return points.length === 1 ? mendFromTap(tool, first, context) : mendFromStroke(tool, points, context);
   },
 };
 

@@ -106,6 +106,6 @@ test('a picture that could not be fetched is fetched again by a press', async ({
   await expect(again, 'while the server is away it says so again').toBeVisible();
   away = false;
   await again.click();
-  await expect(page.locator('[data-bands] canvas')).toBeVisible();
+  await expect(page.locator('[data-bands] canvas[data-paper]')).toBeVisible();
   await expect(again).toHaveCount(0);
 });

@@ -28,7 +28,7 @@ test('the recipe prints on one page and is saved as a file that holds what the s
   const file = recipeFileSchema.parse(JSON.parse(await readFile(await download.path(), 'utf8')));
   const shown = await page.locator('[data-element]').evaluateAll((items) => items.map((item) => item.getAttribute('data-element')));
   expect(file.elements.map(({ name }) => name)).toEqual(shown);
-  expect(file.elements.every(({ ladder }) => ladder.every(({ lab }) => lab))).toBe(true);
+  expect(file.elements.every(({ ladder }) => ladder.every(({ colour }) => colour?.source))).toBe(true);
 
   await page.goto(`${shared.address}/makes/make-balloon-post-pilot/recipe`);
   await expect(page.locator('[data-sheet]')).toContainText('Boots');

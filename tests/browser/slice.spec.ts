@@ -80,7 +80,7 @@ test('from a dropped line image to a recipe that survives a restart of server an
     .toBeGreaterThan(15);
   const lamp = page.getByRole('slider', { name: 'Lamp' });
   const lampBox = await lamp.boundingBox();
-  const paperBox = await page.locator('[data-bands] canvas').boundingBox();
+  const paperBox = await page.locator('[data-bands] canvas[data-paper]').boundingBox();
   if (!lampBox || !paperBox) throw new Error('no lamp');
   await page.mouse.move(lampBox.x + 26, lampBox.y + 26);
   await page.mouse.down();

@@ -4,6 +4,8 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import type { KeptMake } from '#model/api/makes';
+import { blobsOfPicture } from '#core/make/blobs-named';
 import { freePort } from './cluster';
 
 // A copy of the checkout with the installed packages and the build, so that a start takes seconds and touches nothing of ours.
@@ -36,8 +38,8 @@ const address = () => `http://127.0.0.1:${readFileSync(state('port'), 'utf8')}`;
 const get = (path: string) => fetch(`${address()}${path}`, { headers: { connection: 'close' } });
 
 async function makes(): Promise<{ id: string; name: string }[]> {
-  const answer = (await (await get('/api/makes')).json()) as { makes: { document: { id: string; name: string } }[] };
-  return answer.makes.map(({ document: { id, name } }) => ({ id, name }));
+  const answer = (await (await get('/api/makes')).json()) as { makes: { summary: { id: string; name: string } }[] };
+  return answer.makes.map(({ summary: { id, name } }) => ({ id, name }));
 }
 
 async function createMake(name: string): Promise<void> {
@@ -160,18 +162,17 @@ describe('starting', { timeout: 300_000 }, () => {
 
 describe('backup, restore and reset', { timeout: 300_000 }, () => {
   const everything = async () => {
-    const list = (await (await get('/api/makes')).json()) as {
-      makes: { document: { pictures: { original: { sha256: string }; grey: { sha256: string }; regionMap?: { labelMap: string } }[] } }[];
-    };
+    const list = await makes();
+    const documents: unknown[] = [];
     const blobs: Record<string, string> = {};
-    for (const { document } of list.makes) {
-      for (const picture of document.pictures) {
-        for (const sha256 of [picture.original.sha256, picture.grey.sha256, picture.regionMap?.labelMap ?? '']) {
-          if (sha256) blobs[sha256] = Buffer.from(await (await get(`/api/blobs/${sha256}`)).arrayBuffer()).toString('base64');
-        }
+    for (const { id } of list) {
+      const kept = (await (await get(`/api/makes/${id}`)).json()) as KeptMake;
+      documents.push(kept);
+      for (const sha256 of kept.document.pictures.flatMap(blobsOfPicture)) {
+        blobs[sha256] ??= Buffer.from(await (await get(`/api/blobs/${sha256}`)).arrayBuffer()).toString('base64');
       }
     }
-    return { list, rack: await (await get('/api/rack')).json(), blobs };
+    return { list, documents, rack: await (await get('/api/rack')).json(), blobs };
   };
 
   it('bring the same makes, pictures and recipes back into an empty data folder, byte for byte', async () => {
@@ -187,6 +188,16 @@ describe('backup, restore and reset', { timeout: 300_000 }, () => {
     expect((await run(['restore', file])).words).toMatch(/is back/);
     await run(['demo']);
     expect(await everything()).toEqual(before);
+  });
+
+  it('bring a file of before results left the documents to today', async () => {
+    const old = join(process.cwd(), 'tests/fixtures/schema-1/everything.aquachrome');
+    expect((await run(['restore', old, '--yes'])).words).toMatch(/is back/);
+    expect((await run(['demo'])).words).toMatch(/ready/);
+    expect(await makes()).toEqual([{ id: 'make-balloon-post-parcel', name: 'Parcel of before' }]);
+    const { document } = (await (await get('/api/makes/make-balloon-post-parcel')).json()) as KeptMake;
+    expect(document.pictures[0]?.regionMap?.count).toBe(39);
+    expect((await get(`/api/blobs/${document.pictures[0]?.regionMap?.table}`)).status).toBe(200);
   });
 
   it('ask before they replace or forget anything, and refuse what is no backup', async () => {

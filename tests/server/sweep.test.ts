@@ -89,11 +89,7 @@ describe('the sweep', () => {
       original: { sha256, mediaType: 'image/png', fileName: 'p.png' },
       grey: { sha256, widthPx: 10, heightPx: 10 },
     });
-    await Promise.all([
-      sweep(database),
-      edit(makeId, [{ kind: 'put', entity: 'picture', row: picture }]),
-      sweep(database),
-    ]);
+    await Promise.all([sweep(database), edit(makeId, [{ kind: 'put', entity: 'picture', row: picture }]), sweep(database)]);
     await makeOld();
     await sweep(database);
     expect(await isKept(sha256)).toBe(true);

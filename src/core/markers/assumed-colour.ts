@@ -43,3 +43,10 @@ export function withAssumedColours(markers: readonly RackMarker[]): ShownMarker[
     return lab ? { ...marker, lab, shownSource: 'assumed' } : { ...marker, shownSource: 'none' };
   });
 }
+
+/** A marker as it may be kept or written out: without a colour that was only assumed from its code. */
+export function withoutAssumed({ shownSource, ...marker }: ShownMarker): RackMarker {
+  if (shownSource !== 'assumed') return marker;
+  const { lab: _, ...bare } = marker;
+  return bare;
+}

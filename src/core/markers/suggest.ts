@@ -14,7 +14,7 @@ export function rungsForArea(areaMm2: number): 1 | 2 | 3 | 4 {
 /**
  * First suggestions for an element: the best ladder of each family of the rack, light families first. Only what is owned
  * and not dry. For one rung the marker in the middle of each family.
- * @param options.rungs 1 to 6; options.avoid: codes of ladders already given, whose families come last.
+ * @param options.rungs 1 to 6; options.avoid: ids of markers in ladders already given, whose families come last.
  */
 export function suggestLadders<M extends Marker>(
   rack: readonly M[],
@@ -22,7 +22,7 @@ export function suggestLadders<M extends Marker>(
 ): RankedLadder<M>[] {
   const { rungs, avoid = [], pairNotes = [] } = options;
   const families = [...new Set(rack.map(({ family }) => family).filter((family) => family !== undefined))];
-  const taken = new Set(rack.filter(({ code }) => avoid.includes(code)).map(({ family }) => family));
+  const taken = new Set(rack.filter(({ id }) => avoid.includes(id)).map(({ family }) => family));
   const found = families.flatMap((family) => {
     const best = findLadders(rack, { rungs: rungs === 1 ? 2 : rungs, start: { family }, most: 1, pairNotes })[0];
     if (!best) return [];

@@ -1,7 +1,6 @@
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
 import type { OriginalPlace, Preparation } from '#model/preparation';
-import type { PlaceMm } from '#model/reading';
-import type { MendTool } from '#core/picture/gestures';
+import type { MendTool, PlaceMm } from '#model/reading';
 
 export type DeskStep = 'cutOut' | 'lines' | 'mend' | 'measures';
 

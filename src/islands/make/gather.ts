@@ -1,17 +1,11 @@
 import { counted } from '#core/make/counted';
 import type { Operation } from '#model/operation';
-import type { Picture } from '#model/picture';
+import type { Element, Picture } from '#model/picture';
+import { freshElementName, ownersOf } from '#core/make/picture-lookup';
+import type { IndexedTable } from '#core/make/region-tables';
 import type { Hand } from './make-store';
 
 export type Gathering = { operations: Operation[]; hand: Hand; said: string };
-
-function freshName(picture: Picture, wished: string): string {
-  const taken = new Set(picture.elements.map(({ name }) => name));
-  for (let number = 1; ; number++) {
-    const name = `${wished} ${number}`;
-    if (!taken.has(name)) return name;
-  }
-}
 
 /**
  * What a tap or a drag over regions means with what is in hand.
@@ -21,23 +15,25 @@ function freshName(picture: Picture, wished: string): string {
  */
 export function gather(
   picture: Picture,
+  table: IndexedTable,
   hand: Hand,
   labels: readonly number[],
   gesture: 'tap' | 'sweep',
   newId: () => string,
 ): Gathering | null {
-  const regionIds = (picture.regionMap?.regions ?? []).filter(({ label }) => labels.includes(label)).map(({ id }) => id);
+  const regionIds = labels.flatMap((label) => table.byLabel.get(label)?.id ?? []);
   if (regionIds.length === 0) return null;
-  const ownerOf = (regionId: string) => picture.elements.find((element) => element.regionIds.includes(regionId));
+  const owners = ownersOf(picture);
+  const ownerOf = (regionId: string): Element | undefined => owners.get(regionId);
   const pictureId = picture.id;
   const owner = ownerOf(regionIds[0] as string);
 
   const create = (wished: string[], ladder?: Hand & { kind: 'ladder' }): Gathering => {
     const id = newId();
-    const name = freshName(picture, 'Element');
+    const name = freshElementName(picture);
     const element = { id, name, regionIds: wished, ...(ladder ? { ladder: ladder.ladder } : {}) };
     return {
-      operations: [{ kind: 'addElement', pictureId, index: picture.elements.length, element }],
+      operations: [{ kind: 'put', entity: 'element', pictureId, row: element }],
       hand: ladder ? { ...ladder, elementId: id } : { kind: 'element', elementId: id },
       said: `${name} begun with ${counted(wished.length, 'area')}`,
     };
@@ -50,11 +46,11 @@ export function gather(
       if (!begun) return create(white, hand);
       return { operations: [assignTo(pictureId, begun.id, white)], hand, said: `${counted(white.length, 'area')} added to ${begun.name}` };
     }
-    const owners = [...new Set(regionIds.map(ownerOf))].filter((element) => element !== undefined);
+    const dressed = [...new Set(regionIds.map(ownerOf))].filter((element) => element !== undefined);
     return {
-      operations: owners.map(({ id }) => ({ kind: 'setLadder', pictureId, elementId: id, ladder: hand.ladder })),
+      operations: dressed.map(({ id }) => ({ kind: 'patch', entity: 'element', pictureId, id, fields: { ladder: hand.ladder } })),
       hand,
-      said: `Ladder given to ${owners.map(({ name }) => name).join(', ')}`,
+      said: `Ladder given to ${dressed.map(({ name }) => name).join(', ')}`,
     };
   }
 

@@ -2,7 +2,6 @@ import { AlertDialog } from 'radix-ui';
 import { useState } from 'react';
 import { compareMakes } from '#core/make/compare';
 import { Button } from '#ui/button.tsx';
-import { ProblemNotice } from '#ui/notice.tsx';
 import type { KeepState } from './keeper';
 
 const words: Record<KeepState['kind'], string> = {
@@ -10,12 +9,11 @@ const words: Record<KeepState['kind'], string> = {
   sending: 'Keeping …',
   waiting: 'Kept here, waiting for the server',
   conflict: 'Changed in another window too',
-  refused: 'Not kept by the server',
 };
 
 /** How safe the edits are, in words and by a sign that differs in shape. */
 export function KeepLine({ keep }: { keep: KeepState }) {
-  const sign = { kept: '●', sending: '◌', waiting: '◐', conflict: '▲', refused: '▲' }[keep.kind];
+  const sign = { kept: '●', sending: '◌', waiting: '◐', conflict: '▲' }[keep.kind];
   return (
     <p role="status" aria-live="polite" className="text-sm" data-keep={keep.kind}>
       <span aria-hidden="true">{sign} </span>
@@ -80,14 +78,5 @@ export function ConflictDialog({ keep, onTakeTheirs, onLayMineOnTop }: ConflictP
         </AlertDialog.Content>
       </AlertDialog.Portal>
     </AlertDialog.Root>
-  );
-}
-
-export function RefusedNotice({ keep, onReload }: { keep: KeepState; onReload: () => void }) {
-  if (keep.kind !== 'refused') return null;
-  return (
-    <ProblemNotice problem={keep.problem}>
-      <Button onClick={onReload}>Load the make again</Button>
-    </ProblemNotice>
   );
 }

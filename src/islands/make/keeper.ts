@@ -1,47 +1,70 @@
 import type { ApplyBatchAnswer, KeptMake } from '#model/api/makes';
 import { keptMakeSchema } from '#model/api/makes';
 import type { Problem } from '#model/api/problem';
-import type { Make } from '#model/make';
-import type { Batch, Operation } from '#model/operation';
-import { applyOperation, applyOperations, OperationError } from '#core/make/apply';
+import { type Make, makeSchemaVersion } from '#model/make';
+import type { Batch, Operation, Steps, StepTurn } from '#model/operation';
+import { applyOperation, applyOperations } from '#core/make/apply';
+import { describeOperations } from '#core/make/describe';
+import { invertOperations } from '#core/make/invert';
+import { OperationError } from '#core/make/operation-error';
+import { decodeRegionTable, type IndexedTable, indexTable, type RegionTables, tablesNamed } from '#core/make/region-tables';
+import { splitOperations } from '#core/make/split-operations';
+import { advanceSteps, noSteps } from '#core/make/steps';
+import { upgrade } from '#core/upgrade/upgrade';
 import { CallProblem, problemToShow } from '#islands/shared/server-calls.ts';
-import type { Outbox, WaitingBatch, WaitingBlob } from './outbox';
+import type { LaidDownBatch, Outbox, SetAside, WaitingBatch, WaitingBlob } from './outbox';
 
 export type KeepState =
   | { kind: 'kept' }
   | { kind: 'sending' }
   | { kind: 'waiting'; problem: Problem }
-  | { kind: 'conflict'; theirs: Make; mine: Make }
-  | { kind: 'refused'; problem: Problem };
+  | { kind: 'conflict'; theirs: Make; mine: Make };
 
-type Base = { revision: number; document: Make };
+/** What a keeper tells of after every change. */
+export type Keeping = { make: Make; keep: KeepState; steps: Steps; tables: RegionTables; setAside: readonly SetAside[] };
+
+type Base = { revision: number; document: Make; steps: Steps };
 
 export type KeeperOptions = {
   outbox: Outbox;
   read: () => Promise<KeptMake>;
   /** Sends the blobs of a batch, then the batch. */
   send: (batch: Batch, blobs: readonly WaitingBlob[]) => Promise<ApplyBatchAnswer>;
-  /** Told after every change of the document or of the keep state. */
-  onChange: (document: Make, state: KeepState) => void;
+  /** Bytes of a blob that the server keeps. */
+  blobOf: (sha256: string) => Promise<Uint8Array>;
+  onChange: (keeping: Keeping) => void;
   newId?: () => string;
   /** First wait before trying again, in ms; doubles up to 8 s. Default 600. */
   firstRetryMs?: number;
 };
 
+export type EditOptions = {
+  /** Bytes that the operations name and the server does not have yet. */
+  blobs?: readonly WaitingBlob[];
+  /** Region tables among those blobs. */
+  tables?: ReadonlyMap<string, IndexedTable>;
+  /** What the edit is to the maker's steps. Default: a new step; `follow`: part of the newest one; `none`: nothing of the maker's. */
+  turn?: { kind: 'do' } | { kind: 'follow' } | { kind: 'none' } | { kind: 'undo' | 'redo'; id: string };
+};
+
 /**
  * Keeps the edits of one make: each is applied here at once, laid down in the outbox, sent in order, and taken off only when
- * the server has said that it keeps it.
+ * the server has said that it keeps it. What the server refuses for good is set aside and holds up nothing.
  */
 export class Keeper {
   private base: Base | undefined;
   private queue: WaitingBatch[] = [];
   private state: KeepState = { kind: 'kept' };
   private document: Make | undefined;
+  private steps: Steps = noSteps;
+  private tables: RegionTables = new Map();
+  private aside: SetAside[] = [];
   private sending = false;
   private retryMs: number;
   private retryTimer: ReturnType<typeof setTimeout> | undefined;
   private sequence = 0;
   private laidDown: Promise<void> = Promise.resolve();
+  private stopped = false;
 
   constructor(
     private readonly makeId: string,
@@ -54,42 +77,83 @@ export class Keeper {
   async start(): Promise<void> {
     const kept = await this.options.read();
     const waiting = await this.options.outbox.adopt(this.makeId);
+    this.aside = await this.options.outbox.allSetAside(this.makeId);
     const arrived = new Set(kept.appliedBatchIds);
-    await this.options.outbox.remove(waiting.filter(({ batchId }) => arrived.has(batchId)).map(({ batchId }) => batchId));
-    this.base = { revision: kept.revision, document: kept.document };
-    this.queue = waiting.filter(({ batchId }) => !arrived.has(batchId));
-    this.sequence = this.queue.length;
-    const first = this.queue[0];
-    if (first && first.expectedRevision !== kept.revision) this.enterConflict(kept);
-    else {
-      this.document = fitting(kept.document, this.queue);
-      this.tell(this.queue.length > 0 ? { kind: 'sending' } : { kind: 'kept' });
-      void this.pump();
-    }
+    await this.options.outbox.replace(
+      waiting.filter(({ batchId }) => arrived.has(batchId)).map(({ batchId }) => batchId),
+      [],
+    );
+    this.base = baseOf(kept);
+    const left = waiting.filter(({ batchId }) => !arrived.has(batchId));
+    const isConflict = left[0] !== undefined && left[0].expectedRevision !== kept.revision;
+    await this.adopt(left);
+    this.rebuild();
+    if (isConflict && this.queue.length > 0) return this.enterConflict(kept.document);
+    this.tell(this.queue.length > 0 ? { kind: 'sending' } : { kind: 'kept' });
+    void this.pump();
   }
 
-  /** Applies an edit and queues it with the blobs it names. @throws OperationError when it does not fit; then nothing has changed. */
-  edit(operations: readonly Operation[], blobs: readonly WaitingBlob[] = []): void {
+  /**
+   * Applies an edit and queues it. The operations are a function of the newest make, asked now; null: nothing is to be done.
+   * @returns whether anything was done.
+   * @throws OperationError when it does not fit; then nothing has changed.
+   */
+  edit(change: (make: Make) => readonly Operation[] | null, options: EditOptions = {}): boolean {
     if (!this.base || !this.document) throw new Error('The make is not loaded yet.');
-    this.document = applyOperations(this.document, operations);
-    const batch: WaitingBatch = {
-      makeId: this.makeId,
-      tabId: this.options.outbox.tabId,
-      batchId: this.newId(),
-      sequence: this.sequence++,
-      expectedRevision: this.base.revision + this.queue.length,
-      operations: [...operations],
-      blobs: [...blobs],
-    };
-    this.queue.push(batch);
-    this.laidDown = this.laidDown.then(() => this.options.outbox.put([batch]));
-    if (this.state.kind === 'conflict') this.tell({ ...this.state, mine: this.document });
-    else if (this.state.kind === 'kept') this.tell({ kind: 'sending' });
-    else this.tell(this.state);
-    this.laidDown.then(
-      () => this.pump(),
-      (error: unknown) => this.tell({ kind: 'refused', problem: problemToShow(error) }),
+    const operations = change(this.document);
+    if (!operations || operations.length === 0) return false;
+    const { blobs = [], tables, turn = { kind: 'do' } } = options;
+    if (tables) this.tables = new Map([...this.tables, ...tables]);
+    const step = this.stepTurn(turn);
+    const batches = splitOperations(operations).map(
+      (run, index): WaitingBatch => ({
+        schema: makeSchemaVersion,
+        makeId: this.makeId,
+        tabId: this.options.outbox.tabId,
+        batchId: this.newId(),
+        sequence: this.sequence + index,
+        expectedRevision: (this.base as Base).revision + this.queue.length + index,
+        operations: run,
+        blobs: index === 0 ? [...blobs] : [],
+        // A step too large for one batch goes on in the next.
+        ...(step ? { step: index > 0 && step.turn === 'do' ? { ...step, turn: 'follow' } : step } : {}),
+      }),
     );
+    // Whole or not at all: what does not fit throws here, before anything is changed.
+    let { document, steps } = { document: this.document, steps: this.steps };
+    for (const batch of batches) ({ document, steps } = this.advanced(document, steps, batch));
+    Object.assign(this, { document, steps });
+    this.sequence += batches.length;
+    this.queue.push(...batches);
+    this.layDown([], batches);
+    if (this.state.kind === 'conflict') this.tell({ ...this.state, mine: document });
+    else this.tell(this.state.kind === 'kept' ? { kind: 'sending' } : this.state);
+    return true;
+  }
+
+  /** Region tables of the given digests, fetched where they are not here yet. @throws CallProblem or RangeError */
+  async loadTables(digests: readonly string[]): Promise<void> {
+    const missing = digests.filter((digest) => !this.tables.has(digest));
+    if (missing.length === 0) return;
+    const loaded = await Promise.all(
+      missing.map(async (digest) => {
+        const bytes = this.waitingBlob(digest) ?? (await this.options.blobOf(digest));
+        return [digest, indexTable(decodeRegionTable(bytes))] as const;
+      }),
+    );
+    this.tables = new Map([...this.tables, ...loaded]);
+    if (this.document) this.tell(this.state);
+  }
+
+  /** Takes the newest step back, or does the last one taken back again. @returns whether there was one. @throws OperationError, CallProblem */
+  async takeStep(kind: 'undo' | 'redo'): Promise<boolean> {
+    const step = this.steps[kind].at(-1);
+    if (!step || !this.document) return false;
+    const operations = kind === 'undo' ? step.inverse : step.done;
+    await this.loadTables(tablesNamed(this.document, operations));
+    // Another step may have been taken while tables were fetched.
+    if (this.steps[kind].at(-1)?.id !== step.id) return false;
+    return this.edit(() => operations, { turn: { kind, id: step.id } });
   }
 
   /** Bytes that the server may not have yet. */
@@ -105,38 +169,57 @@ export class Keeper {
 
   /** Ends a conflict by the other window's version: what waited here is given up. */
   async takeTheirs(): Promise<void> {
-    await this.dropQueue();
     const kept = await this.options.read();
-    this.base = { revision: kept.revision, document: kept.document };
-    this.document = kept.document;
+    const dropped = this.queue;
+    this.queue = [];
+    this.layDown(dropped, []);
+    await this.laidDown;
+    this.base = baseOf(kept);
+    await this.loadOwnTables();
+    this.rebuild();
     this.tell({ kind: 'kept' });
   }
 
   /** Ends a conflict by laying this window's edits on the other's version; what no longer fits there is left out and counted. */
   async layMineOnTop(): Promise<{ leftOut: number }> {
     const kept = await this.options.read();
-    const operations = this.queue.flatMap((batch) => batch.operations);
-    const blobs = this.queue.flatMap((batch) => batch.blobs);
+    const old = this.queue;
+    this.base = baseOf(kept);
+    const named = old.flatMap(({ operations }) => tablesNamed(kept.document, operations));
+    await this.loadTables([...tableDigests(kept.document), ...named]);
     let document = kept.document;
-    const fits: Operation[] = [];
-    for (const operation of operations) {
-      try {
-        document = applyOperation(document, operation);
-        fits.push(operation);
-      } catch (error) {
-        if (!(error instanceof OperationError)) throw error;
-      }
+    let leftOut = 0;
+    this.queue = [];
+    for (const batch of old) {
+      const fits = batch.operations.filter((operation) => {
+        try {
+          document = applyOperation(document, operation, this.tables);
+          return true;
+        } catch (error) {
+          if (!(error instanceof OperationError)) throw error;
+          leftOut++;
+          return false;
+        }
+      });
+      const expectedRevision = kept.revision + this.queue.length;
+      if (fits.length > 0) this.queue.push({ ...batch, batchId: this.newId(), operations: fits, expectedRevision });
     }
-    await this.dropQueue();
-    this.base = { revision: kept.revision, document: kept.document };
-    this.document = kept.document;
-    this.state = { kind: 'kept' };
-    if (fits.length > 0) this.edit(fits, blobs);
-    else this.tell({ kind: 'kept' });
-    return { leftOut: operations.length - fits.length };
+    this.layDown(old, this.queue);
+    this.rebuild();
+    this.tell(this.queue.length > 0 ? { kind: 'sending' } : { kind: 'kept' });
+    void this.pump();
+    return { leftOut };
+  }
+
+  /** Forgets an edit that was set aside. */
+  async dropSetAside(batchId: string): Promise<void> {
+    await this.options.outbox.dropSetAside(batchId);
+    this.aside = this.aside.filter((entry) => entry.batchId !== batchId);
+    this.tell(this.state);
   }
 
   stop(): void {
+    this.stopped = true;
     clearTimeout(this.retryTimer);
   }
 
@@ -144,36 +227,118 @@ export class Keeper {
     return (this.options.newId ?? (() => crypto.randomUUID()))();
   }
 
+  private stepTurn(turn: NonNullable<EditOptions['turn']>): StepTurn | undefined {
+    if (turn.kind === 'none') return undefined;
+    if (turn.kind === 'do') return { id: this.newId(), turn: 'do' };
+    if (turn.kind !== 'follow') return { id: turn.id, turn: turn.kind };
+    const newest = this.steps.undo.at(-1);
+    return newest && { id: newest.id, turn: 'follow' };
+  }
+
   private tell(state: KeepState): void {
     this.state = state;
-    if (this.document) this.options.onChange(this.document, state);
+    if (!this.document || this.stopped) return;
+    const { document: make, steps, tables, aside } = this;
+    this.options.onChange({ make, keep: state, steps, tables, setAside: aside });
   }
 
-  private async dropQueue(): Promise<void> {
-    const dropped = this.queue.map(({ batchId }) => batchId);
-    this.queue = [];
+  /** The make and its steps after a batch. @throws OperationError */
+  private advanced(document: Make, steps: Steps, { operations, step }: Pick<WaitingBatch, 'operations' | 'step'>) {
+    const inverse = step ? invertOperations(document, operations, this.tables) : [];
+    return { document: applyOperations(document, operations, this.tables), steps: advanceSteps(steps, step, operations, inverse) };
+  }
+
+  /** The kept make with what waits on it. A batch that no longer fits is passed over: the server will refuse it. */
+  private rebuild(): void {
+    if (!this.base) return;
+    let { document, steps } = this.base;
+    for (const batch of this.queue) {
+      try {
+        ({ document, steps } = this.advanced(document, steps, batch));
+      } catch (error) {
+        if (!(error instanceof OperationError)) throw error;
+      }
+    }
+    Object.assign(this, { document, steps });
+  }
+
+  private async loadOwnTables(): Promise<void> {
+    if (this.base) await this.loadTables(tableDigests(this.base.document));
+  }
+
+  /** Takes over batches as they were laid down, brought to today's schema; one that cannot be read is set aside. */
+  private async adopt(batches: readonly LaidDownBatch[]): Promise<void> {
+    if (!this.base) return;
+    await this.loadOwnTables();
+    let make = this.base.document;
+    for (const batch of batches) {
+      try {
+        // What waits names its tables by blobs that wait with it, or that the server keeps.
+        const sent = batch.schema === makeSchemaVersion ? tablesNamed(make, batch.operations as Operation[]) : [];
+        await this.loadTablesFrom(sent, batch.blobs);
+        const { value: operations, blobs } = upgrade({
+          what: 'operations',
+          schema: batch.schema,
+          value: batch.operations,
+          onto: { make, tables: this.tables },
+        });
+        const all = [...batch.blobs, ...blobs];
+        await this.loadTablesFrom(tablesNamed(make, operations), all);
+        const own: WaitingBatch = { ...batch, schema: makeSchemaVersion, operations, blobs: all, expectedRevision: batch.expectedRevision };
+        this.queue.push(own);
+        if (blobs.length > 0 || batch.schema !== makeSchemaVersion) this.layDown([], [own]);
+        make = applyOperations(make, operations, this.tables);
+      } catch (error) {
+        if (error instanceof CallProblem && error.mayPass) throw error;
+        // Of today's schema but not fitting: the server is asked, and says why.
+        if (error instanceof OperationError && this.queue.at(-1)?.batchId === batch.batchId) continue;
+        await this.putAside(batch, problemToShow(error));
+      }
+    }
+    this.sequence = Math.max(0, ...this.queue.map(({ sequence }) => sequence + 1));
     await this.laidDown;
-    await this.options.outbox.remove(dropped);
   }
 
-  private enterConflict(kept: { document: Make; revision: number }): void {
-    this.document ??= fitting(kept.document, this.queue);
-    this.tell({ kind: 'conflict', theirs: kept.document, mine: this.document });
+  private async loadTablesFrom(digests: readonly string[], blobs: readonly WaitingBlob[]): Promise<void> {
+    const here = blobs.filter(({ sha256 }) => digests.includes(sha256) && !this.tables.has(sha256));
+    this.tables = new Map([...this.tables, ...here.map(({ sha256, bytes }) => [sha256, indexTable(decodeRegionTable(bytes))] as const)]);
+    await this.loadTables(digests);
+  }
+
+  private layDown(gone: readonly WaitingBatch[], batches: readonly WaitingBatch[]): void {
+    const ids = gone.map(({ batchId }) => batchId);
+    this.laidDown = this.laidDown.then(() => this.options.outbox.replace(ids, batches));
+    this.laidDown = this.laidDown.catch((error: unknown) => {
+      // The browser has no room: the edit lives in this page only, and is sent all the same.
+      this.tell({ kind: 'waiting', problem: problemToShow(error) });
+    });
+    void this.laidDown.then(() => this.pump());
+  }
+
+  private async putAside(batch: LaidDownBatch | WaitingBatch, problem: Problem): Promise<void> {
+    const words =
+      this.base && batch.schema === makeSchemaVersion ? describeOperations(this.base.document, batch.operations as Operation[]) : '';
+    const { batchId, makeId } = batch;
+    // Bytes of pictures would make the file useless to read; the server has been sent them.
+    const entry: SetAside = { batchId, makeId, at: new Date().toISOString(), words, problem, batch: { ...batch, blobs: [] } };
+    await this.options.outbox.setAside(entry);
+    this.aside = [...this.aside.filter((other) => other.batchId !== batchId), entry];
+  }
+
+  private enterConflict(theirs: Make): void {
+    if (this.document) this.tell({ kind: 'conflict', theirs, mine: this.document });
   }
 
   /** Sends what waits, one batch after the other. */
   private async pump(): Promise<void> {
-    if (this.sending || !this.base || this.state.kind === 'conflict' || this.state.kind === 'refused') return;
+    if (this.sending || this.stopped || !this.base || this.state.kind === 'conflict') return;
     this.sending = true;
     try {
       for (let batch = this.queue[0]; batch; batch = this.queue[0]) {
-        const { batchId, operations, blobs } = batch;
-        const answer = await this.options.send({ batchId, baseRevision: this.base.revision, operations }, blobs);
-        this.base = { revision: answer.revision, document: applyOperations(this.base.document, operations) };
-        this.queue.shift();
-        this.retryMs = this.options.firstRetryMs ?? 600;
-        await this.options.outbox.remove([batchId]);
+        await this.sendOne(batch, this.base);
+        if (this.stopped) return;
       }
+      this.retryMs = this.options.firstRetryMs ?? 600;
       this.tell({ kind: 'kept' });
     } catch (error) {
       this.onSendFailed(error);
@@ -182,17 +347,37 @@ export class Keeper {
     }
   }
 
+  private async sendOne(batch: WaitingBatch, base: Base): Promise<void> {
+    const { schema, batchId, operations, blobs, step } = batch;
+    try {
+      const sent = { schema: schema as Batch['schema'], batchId, baseRevision: base.revision, operations, ...(step ? { step } : {}) };
+      const { revision } = await this.options.send(sent, blobs);
+      this.base = { revision, ...this.advanced(base.document, base.steps, batch) };
+      this.queue.shift();
+      this.retryMs = this.options.firstRetryMs ?? 600;
+      await this.laidDown;
+      await this.options.outbox.replace([batchId], []);
+    } catch (error) {
+      const isForGood = error instanceof CallProblem && !error.mayPass && error.status !== 409;
+      if (!isForGood) throw error;
+      await this.laidDown;
+      await this.putAside(batch, error.problem);
+      this.queue.shift();
+      // What comes after it starts one revision earlier.
+      this.queue = this.queue.map((other) => ({ ...other, expectedRevision: other.expectedRevision - 1 }));
+      this.layDown([], this.queue);
+      this.rebuild();
+      this.tell({ kind: 'sending' });
+    }
+  }
+
   private onSendFailed(error: unknown): void {
     if (error instanceof CallProblem && error.status === 409) {
       const kept = keptMakeSchema.safeParse((error.body as { kept?: unknown }).kept);
       if (kept.success) {
-        this.enterConflict(kept.data);
+        this.enterConflict(kept.data.document);
         return;
       }
-    }
-    if (error instanceof CallProblem && !error.mayPass) {
-      this.tell({ kind: 'refused', problem: error.problem });
-      return;
     }
     this.tell({ kind: 'waiting', problem: problemToShow(error) });
     this.retryTimer = setTimeout(() => void this.pump(), this.retryMs);
@@ -200,15 +385,10 @@ export class Keeper {
   }
 }
 
-/** The make with the waiting batches on it; a batch that no longer fits is passed over here and shown as a conflict when sent. */
-function fitting(document: Make, queue: readonly WaitingBatch[]): Make {
-  let make = document;
-  for (const { operations } of queue) {
-    try {
-      make = applyOperations(make, operations);
-    } catch (error) {
-      if (!(error instanceof OperationError)) throw error;
-    }
-  }
-  return make;
+function baseOf({ revision, document, steps }: KeptMake): Base {
+  return { revision, document, steps };
+}
+
+function tableDigests(make: Make): string[] {
+  return make.pictures.flatMap(({ regionMap }) => (regionMap ? [regionMap.table] : []));
 }

@@ -4,13 +4,18 @@ import type { Problem } from '#model/api/problem';
 import type { DistantLamp } from '#model/lamp';
 import type { Ladder } from '#model/ladder';
 import type { Make } from '#model/make';
-import { type Rack, rackSchema } from '#model/marker';
-import type { Operation } from '#model/operation';
-import { invertOperations } from '#core/make/invert';
-import { withAssumedColours } from '#core/markers/assumed-colour';
+import { rackSchema } from '#model/marker';
+import type { Operation, Steps } from '#model/operation';
+import type { Picture } from '#model/picture';
+import { OperationError } from '#core/make/operation-error';
+import { pictureById } from '#core/make/picture-lookup';
+import { type IndexedTable, noTables, type RegionTables, tableOf } from '#core/make/region-tables';
+import { noSteps } from '#core/make/steps';
+import { type ShownMarker, withAssumedColours } from '#core/markers/assumed-colour';
 import { call, fetchBlob, jsonPost, keepBlob, problemToShow } from '#islands/shared/server-calls.ts';
-import { type KeepState, Keeper } from './keeper';
-import { type Outbox, openOutbox, type WaitingBlob } from './outbox';
+import type { Rack } from '#model/marker';
+import { type EditOptions, Keeper, type KeepState } from './keeper';
+import { type Outbox, openOutbox, type SetAside } from './outbox';
 
 /** What the maker holds in the hand: decides what a tap on the picture does. A ladder remembers the element it has begun. */
 export type Hand =
@@ -18,16 +23,23 @@ export type Hand =
   | { kind: 'element'; elementId: string }
   | { kind: 'ladder'; ladder: Ladder; elementId: string | null };
 
-type Step = { done: Operation[]; inverse: Operation[] };
+/** The rack as the make's screen shows it: assumed colours are marked as such. */
+export type ShownRack = Omit<Rack, 'markers'> & { markers: ShownMarker[] };
 
 export type MakeState = {
   phase: 'loading' | 'ready' | 'failed';
   problem: Problem | null;
   make: Make | null;
-  rack: Rack;
+  rack: ShownRack;
   keep: KeepState;
-  undoSteps: Step[];
-  redoSteps: Step[];
+  steps: Steps;
+  /** Region tables that are here, by digest. */
+  tables: RegionTables;
+  setAside: readonly SetAside[];
+  /** Why the last edit could not be done, until the next one. */
+  misfit: string | null;
+  /** The picture on show; null: the first. */
+  pictureId: string | null;
   hand: Hand;
   /** Region on which the keyboard walk stands. */
   cursorRegionId: string | null;
@@ -37,15 +49,16 @@ export type MakeState = {
   lampInHand: DistantLamp | null;
 
   load: () => Promise<void>;
-  edit: (...operations: Operation[]) => void;
-  /** An edit that names blobs the server does not have yet. */
-  editWithBlobs: (operations: Operation[], blobs: readonly WaitingBlob[]) => void;
-  /** Keeps what the application found by itself (the regions of a picture): not a step of the maker's to be undone. */
-  record: (operations: Operation[], blobs: readonly WaitingBlob[]) => void;
+  /** Edits the make: the operations are a function of the newest one. @returns whether anything was done. */
+  edit: (change: (make: Make) => readonly Operation[] | null, options?: EditOptions) => boolean;
   /** Bytes of a blob that the make names, from those that wait for the server or from the server. @throws CallProblem */
   blobOf: (sha256: string) => Promise<Uint8Array<ArrayBuffer>>;
+  /** Fetches the region tables of the make that are not here yet. @throws CallProblem */
+  loadTables: () => Promise<void>;
   undo: () => void;
   redo: () => void;
+  dropSetAside: (batchId: string) => void;
+  showPicture: (pictureId: string | null) => void;
   takeInHand: (hand: Hand) => void;
   setCursor: (regionId: string | null) => void;
   /** Puts the walk on a region and sends the keyboard to the picture. */
@@ -58,22 +71,44 @@ export type MakeState = {
 
 export type MakeStore = UseBoundStore<StoreApi<MakeState>>;
 
+/** The picture on show. */
+export function shownPicture({ make, pictureId }: Pick<MakeState, 'make' | 'pictureId'>): Picture | undefined {
+  return pictureById(make, pictureId) ?? make?.pictures[0];
+}
+
+/** Regions of the picture on show; undefined where it has none yet or they are being fetched. */
+export function shownTable(state: Pick<MakeState, 'make' | 'pictureId' | 'tables'>): IndexedTable | undefined {
+  return tableOf(shownPicture(state), state.tables);
+}
+
 /** The state of one make's screen: the document as edited here, how safe it is, what is in hand. */
 export function createMakeStore(makeId: string): MakeStore {
   let keeper: Keeper | undefined;
   // One outbox a page: a second would find the first holding the lock of this tab and take it for another tab.
   let outbox: Outbox | undefined;
+  // Steps are taken one after the other, however fast the keys come.
+  let taking: Promise<unknown> = Promise.resolve();
   return create<MakeState>()((set, get) => {
-    const onChange = (make: Make, keep: KeepState) => set({ make, keep, phase: 'ready', problem: null });
-    const replay = (operations: Operation[]) => keeper?.edit(operations);
+    const takeStep = (kind: 'undo' | 'redo') => {
+      taking = taking
+        .then(() => keeper?.takeStep(kind))
+        .then(
+          () => set({ misfit: null }),
+          (error: unknown) => set({ misfit: problemToShow(error).message }),
+        );
+    };
+    const putDown = { hand: { kind: 'nothing' } as const };
     return {
       phase: 'loading',
       problem: null,
       make: null,
       rack: { lines: [], markers: [], pairNotes: [] },
       keep: { kind: 'kept' },
-      undoSteps: [],
-      redoSteps: [],
+      steps: noSteps,
+      tables: noTables,
+      setAside: [],
+      misfit: null,
+      pictureId: null,
       hand: { kind: 'nothing' },
       cursorRegionId: null,
       focusTurn: 0,
@@ -81,14 +116,16 @@ export function createMakeStore(makeId: string): MakeStore {
 
       load: async () => {
         set({ phase: 'loading', problem: null });
+        keeper?.stop();
         try {
           outbox ??= await openOutbox();
           const rack = await call(rackSchema, '/api/rack');
           set({ rack: { ...rack, markers: withAssumedColours(rack.markers) } });
           keeper = new Keeper(makeId, {
             outbox,
-            onChange,
+            onChange: (keeping) => set({ ...keeping, phase: 'ready', problem: null }),
             read: () => call(keptMakeSchema, `/api/makes/${makeId}`),
+            blobOf: fetchBlob,
             send: async (batch, blobs) => {
               for (const { bytes } of blobs) await keepBlob(bytes);
               return call(applyBatchAnswerSchema, `/api/makes/${makeId}/batches`, jsonPost(batch));
@@ -101,52 +138,51 @@ export function createMakeStore(makeId: string): MakeStore {
         }
       },
 
-      edit: (...operations) => get().editWithBlobs(operations, []),
-
-      editWithBlobs: (operations, blobs) => {
-        const before = get().make;
-        if (!before || !keeper || operations.length === 0) return;
-        const inverse = invertOperations(before, operations);
-        keeper.edit(operations, blobs);
-        set(({ undoSteps }) => ({ undoSteps: [...undoSteps, { done: operations, inverse }], redoSteps: [] }));
+      edit: (change, options) => {
+        try {
+          const done = keeper?.edit(change, options) ?? false;
+          if (get().misfit) set({ misfit: null });
+          return done;
+        } catch (error) {
+          if (!(error instanceof OperationError)) throw error;
+          set({ misfit: error.message });
+          return false;
+        }
       },
-
-      record: (operations, blobs) => keeper?.edit(operations, blobs),
 
       blobOf: async (sha256) => keeper?.waitingBlob(sha256) ?? fetchBlob(sha256),
-
-      undo: () => {
-        const step = get().undoSteps.at(-1);
-        if (!step) return;
-        replay(step.inverse);
-        set(({ undoSteps, redoSteps }) => ({ undoSteps: undoSteps.slice(0, -1), redoSteps: [...redoSteps, step] }));
+      loadTables: async () => {
+        const digests = get().make?.pictures.flatMap(({ regionMap }) => (regionMap ? [regionMap.table] : [])) ?? [];
+        await keeper?.loadTables(digests);
       },
 
-      redo: () => {
-        const step = get().redoSteps.at(-1);
-        if (!step) return;
-        replay(step.done);
-        set(({ undoSteps, redoSteps }) => ({ undoSteps: [...undoSteps, step], redoSteps: redoSteps.slice(0, -1) }));
-      },
+      undo: () => takeStep('undo'),
+      redo: () => takeStep('redo'),
+      dropSetAside: (batchId) => void keeper?.dropSetAside(batchId),
 
+      showPicture: (pictureId) => {
+        if (pictureId !== get().pictureId) set({ pictureId, cursorRegionId: null, ...putDown });
+      },
       takeInHand: (hand) => set({ hand }),
       setCursor: (cursorRegionId) => set({ cursorRegionId }),
       walkFrom: (cursorRegionId) => set(({ focusTurn }) => ({ cursorRegionId, focusTurn: focusTurn + 1 })),
       moveLamp: (lampInHand) => set({ lampInHand }),
       settleLamp: (lamp) => {
-        const kept = get().make?.lamp;
-        if (kept && (kept.azimuthDeg !== lamp.azimuthDeg || kept.heightDeg !== lamp.heightDeg)) get().edit({ kind: 'setLamp', lamp });
+        get().edit(({ lamp: kept }) =>
+          kept.azimuthDeg === lamp.azimuthDeg && kept.heightDeg === lamp.heightDeg
+            ? null
+            : [{ kind: 'patch', entity: 'make', fields: { lamp } }],
+        );
         set({ lampInHand: null });
       },
 
       takeTheirs: async () => {
         await keeper?.takeTheirs();
-        // Steps made before belong to a document that is no longer here.
-        set({ undoSteps: [], redoSteps: [], hand: { kind: 'nothing' } });
+        set(putDown);
       },
       layMineOnTop: async () => {
         await keeper?.layMineOnTop();
-        set({ undoSteps: [], redoSteps: [], hand: { kind: 'nothing' } });
+        set(putDown);
       },
     };
   });

@@ -3,20 +3,20 @@ import type { Rack } from '#model/marker';
 import { checkRack, markerWarnings } from '#core/markers/rack-checks';
 
 /** What to know before the named markers are picked up: dry, missing, misleading caps, freshly refilled. */
-export function MarkerMinds({ rack, codes }: { rack: Rack; codes: readonly string[] }) {
+export function MarkerMinds({ rack, markers }: { rack: Rack; markers: readonly { markerId: string; code: string }[] }) {
   const findings = useMemo(() => checkRack(rack.markers), [rack.markers]);
   const today = new Date().toISOString().slice(0, 10);
-  const minds = codes.flatMap((code) => {
-    const marker = rack.markers.find((candidate) => candidate.code === code);
-    if (!marker) return [{ code, words: ['No longer in the rack.'] }];
+  const minds = markers.flatMap(({ markerId, code }) => {
+    const marker = rack.markers.find(({ id }) => id === markerId);
+    if (!marker) return [{ markerId, code, words: ['No longer in the rack.'] }];
     const words = markerWarnings(marker, findings, today);
-    return words.length > 0 ? [{ code, words }] : [];
+    return words.length > 0 ? [{ markerId, code, words }] : [];
   });
   if (minds.length === 0) return null;
   return (
     <ul aria-label="Before you pick them up" className="border-l-8 border-ink bg-paper px-4 py-2 text-sm">
-      {minds.map(({ code, words }) => (
-        <li key={code}>
+      {minds.map(({ markerId, code, words }) => (
+        <li key={markerId}>
           ▲ <strong className="font-code">{code}</strong>: {words.join(' ')}
         </li>
       ))}

@@ -1,34 +1,60 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { z } from 'zod';
+import { problemSchema } from '#model/api/problem';
 import { idSchema, sha256Schema } from '#model/id';
-import { operationSchema } from '#model/operation';
+import { type Operation, type StepTurn, stepTurnSchema } from '#model/operation';
 
 const waitingBlobSchema = z.object({ sha256: sha256Schema, bytes: z.instanceof(Uint8Array<ArrayBuffer>) });
 /** Bytes that operations of a batch name (a label map): they go to the server before it. */
 export type WaitingBlob = z.infer<typeof waitingBlobSchema>;
 
-/** A batch that waits for the server. `expectedRevision`: the revision the make must have when it is applied. */
-const waitingBatchSchema = z.object({
+/** A batch as it was laid down, by whichever version of the application: its operations are read by the schema it states. */
+const laidDownSchema = z.object({
+  schema: z.number().optional(),
   makeId: idSchema,
   tabId: z.string(),
   batchId: idSchema,
   sequence: z.number(),
   expectedRevision: z.number().int().nonnegative(),
-  operations: z.array(operationSchema).min(1),
+  operations: z.array(z.unknown()).min(1),
   blobs: z.array(waitingBlobSchema).default([]),
+  step: stepTurnSchema.optional(),
 });
-export type WaitingBatch = z.infer<typeof waitingBatchSchema>;
+export type LaidDownBatch = z.infer<typeof laidDownSchema>;
+
+/** A batch of today that waits for the server. `expectedRevision`: the revision the make must have when it is applied. */
+export type WaitingBatch = Omit<LaidDownBatch, 'operations' | 'schema' | 'step'> & {
+  schema: number;
+  operations: Operation[];
+  step?: StepTurn | undefined;
+};
+
+/** A batch that will not be kept: refused for good by the server, or of a newer version. It is shown until it is saved as a file or dropped. */
+export const setAsideSchema = z.object({
+  batchId: idSchema,
+  makeId: idSchema,
+  at: z.string(),
+  words: z.string(),
+  problem: problemSchema,
+  batch: z.unknown(),
+});
+export type SetAside = z.infer<typeof setAsideSchema>;
 
 interface OutboxSchema extends DBSchema {
-  batches: { key: string; value: WaitingBatch; indexes: { makeId: string } };
+  batches: { key: string; value: LaidDownBatch; indexes: { makeId: string } };
+  setAside: { key: string; value: SetAside; indexes: { makeId: string } };
 }
 
 /** Batches not yet taken by the server, kept in this browser so that neither an outage nor a reload loses one. */
 export type Outbox = {
-  put: (batches: readonly WaitingBatch[]) => Promise<void>;
-  remove: (batchIds: readonly string[]) => Promise<void>;
+  /** Takes batches off and lays others down, both or neither. */
+  replace: (gone: readonly string[], batches: readonly WaitingBatch[]) => Promise<void>;
   /** What this tab, or a tab that is gone, left waiting for a make; now this tab's own. */
-  adopt: (makeId: string) => Promise<WaitingBatch[]>;
+  adopt: (makeId: string) => Promise<LaidDownBatch[]>;
+  /** Moves a batch to those set aside. */
+  setAside: (entry: SetAside) => Promise<void>;
+  allSetAside: (makeId: string) => Promise<SetAside[]>;
+  dropSetAside: (batchId: string) => Promise<void>;
   tabId: string;
 };
 
@@ -57,33 +83,39 @@ async function livingTabs(): Promise<Set<string>> {
 }
 
 export async function openOutbox(): Promise<Outbox> {
-  const database: IDBPDatabase<OutboxSchema> = await openDB<OutboxSchema>('aquachrome-outbox', 1, {
-    upgrade: (fresh) => {
-      fresh.createObjectStore('batches', { keyPath: 'batchId' }).createIndex('makeId', 'makeId');
+  const database: IDBPDatabase<OutboxSchema> = await openDB<OutboxSchema>('aquachrome-outbox', 2, {
+    upgrade: (fresh, from) => {
+      if (from < 1) fresh.createObjectStore('batches', { keyPath: 'batchId' }).createIndex('makeId', 'makeId');
+      if (from < 2) fresh.createObjectStore('setAside', { keyPath: 'batchId' }).createIndex('makeId', 'makeId');
     },
   });
   const tabId = await claimTabId();
-  const put = async (batches: readonly WaitingBatch[]) => {
+  const replace = async (gone: readonly string[], batches: readonly LaidDownBatch[]) => {
     const transaction = database.transaction('batches', 'readwrite', { durability: 'strict' });
+    for (const batchId of gone) void transaction.store.delete(batchId);
     for (const batch of batches) void transaction.store.put(batch);
     await transaction.done;
   };
   return {
     tabId,
-    put,
-    remove: async (batchIds) => {
-      const transaction = database.transaction('batches', 'readwrite');
-      for (const batchId of batchIds) void transaction.store.delete(batchId);
-      await transaction.done;
-    },
+    replace,
     adopt: async (makeId) => {
       const all = await database.getAllFromIndex('batches', 'makeId', makeId);
       const living = await livingTabs();
       const orphans = all.filter((batch) => batch.tabId === tabId || !living.has(batch.tabId));
-      const own = orphans.map((batch) => ({ ...waitingBatchSchema.parse(batch), tabId }));
+      const own = orphans.map((batch) => ({ ...laidDownSchema.parse(batch), tabId }));
       own.sort((first, second) => first.expectedRevision - second.expectedRevision || first.sequence - second.sequence);
-      await put(own);
+      await replace([], own);
       return own;
     },
+    setAside: async (entry) => {
+      const transaction = database.transaction(['batches', 'setAside'], 'readwrite', { durability: 'strict' });
+      void transaction.objectStore('batches').delete(entry.batchId);
+      void transaction.objectStore('setAside').put(entry);
+      await transaction.done;
+    },
+    allSetAside: async (makeId) =>
+      (await database.getAllFromIndex('setAside', 'makeId', makeId)).map((entry) => setAsideSchema.parse(entry)),
+    dropSetAside: (batchId) => database.delete('setAside', batchId),
   };
 }

@@ -1,29 +1,36 @@
 import { useMemo } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import type { Picture } from '#model/picture';
 import { wholeOriginal } from '#model/preparation';
 import type { PlaceMm } from '#model/reading';
+import type { IndexedTable } from '#core/make/region-tables';
+import { thinnedOut } from '#core/picture/gestures';
 import { greyOfRegions } from '#core/picture/grey-map';
 import { CutOutView } from '#ui/cut-out-view.tsx';
 import { type MendMark, MendView } from '#ui/mend-view.tsx';
 import type { Nearness } from '#ui/zoom-stage.tsx';
 import type { DeskStore } from './desk-store';
+import type { MakeStore } from './make-store';
+import { putMend } from './mend-edits';
+import type { Proposal } from './picture-reader';
 import type { Raster } from './use-raster';
 import type { ReadingDesk } from './use-reading';
 
 type Props = {
+  useMake: MakeStore;
   useDesk: DeskStore;
   desk: ReadingDesk;
   picture: Picture;
+  table: IndexedTable | undefined;
   raster: Raster;
   originalPx: { widthPx: number; heightPx: number } | null;
   nearness: Nearness;
 };
 
 /** Greys of the regions: neighbours differ, the chosen one is hatched, paper is white. */
-function shadesOf(picture: Picture, labels: Uint16Array, chosenId: string | null): ImageData {
-  const { widthPx = 1, heightPx = 1, regions = [], borders = [] } = picture.regionMap ?? {};
-  const labelOf = new Map(regions.map(({ id, label }) => [id, label]));
-  const number = (id: string | null) => (id === null ? 0 : (labelOf.get(id) ?? 0));
+function shadesOf({ table, byId }: IndexedTable, labels: Uint16Array, chosenId: string | null): ImageData {
+  const { widthPx, heightPx, regions, borders } = table;
+  const number = (id: string | null) => (id === null ? 0 : (byId.get(id)?.label ?? 0));
   const greys = greyOfRegions(
     regions.reduce((most, { label }) => Math.max(most, label), 0),
     borders.map(({ between }) => [number(between[0]), number(between[1])] as const),
@@ -47,26 +54,38 @@ const segmentDistance = ([x, y]: PlaceMm, [x1, y1]: PlaceMm, [x2, y2]: PlaceMm):
   const along = lengthSquared === 0 ? 0 : Math.max(0, Math.min(1, ((x - x1) * (x2 - x1) + (y - y1) * (y2 - y1)) / lengthSquared));
   return Math.hypot(x - x1 - along * (x2 - x1), y - y1 - along * (y2 - y1));
 };
+/** Most points of a stroke that is kept as the hand made it. */
+const mostTouchPoints = 400;
+const noProposals: readonly Proposal[] = [];
 /** A tap takes a proposal within this reach. */
 const takeReachMm = 1.8;
 
 /** The picture at its own station: cut out, read, mended and measured. */
-export function PictureDesk({ useDesk, desk, picture, raster, originalPx, nearness }: Props) {
-  const state = useDesk();
+export function PictureDesk({ useMake, useDesk, desk, picture, table, raster, originalPx, nearness }: Props) {
+  // Not where the loupe looks: that moves with every move of the hand.
+  const state = useDesk(useShallow(({ loupeAt: _, ...rest }) => rest));
   const { step, tool, penDownAt, set } = state;
+  const proposals = desk.proposals ?? noProposals;
+  const edit = useMake(({ edit: own }) => own);
   const crosshair: PlaceMm = state.crosshair ?? [picture.widthMm / 2, picture.heightMm / 2];
   const chosen = step === 'measures' ? state.measuredRegionId : null;
   const shades = useMemo(
-    () => (raster.labels && picture.regionMap && step !== 'lines' ? shadesOf(picture, raster.labels, chosen) : null),
-    [raster.labels, picture, step, chosen],
+    () =>
+      raster.labels && table && raster.labels.length === table.table.widthPx * table.table.heightPx && step !== 'lines'
+        ? shadesOf(table, raster.labels, chosen)
+        : null,
+    [raster.labels, table, step, chosen],
   );
   const marks = useMemo((): MendMark[] => {
     if (step === 'lines' || step === 'cutOut') return [];
-    const mends = desk.reading.mends.flatMap((mend): MendMark[] =>
-      mend.kind === 'join' || mend.kind === 'paper' ? [] : [{ id: mend.id, points: mend.points, look: mend.kind }],
-    );
+    const mends = picture.mends.flatMap((mend): MendMark[] => {
+      if (mend.kind === 'join' || mend.kind === 'paper') return [];
+      // A touch that is still being read shows as the hand made it.
+      if (mend.kind === 'touch') return mend.points.length > 1 ? [{ id: mend.id, points: mend.points, look: 'line' }] : [];
+      return [{ id: mend.id, points: mend.points, look: mend.kind }];
+    });
     if (step !== 'mend') return mends;
-    const proposals = desk.proposals.map(
+    const offered = proposals.map(
       ({ from, to }, index): MendMark => ({
         id: `proposal ${index}`,
         points: [from, to],
@@ -74,8 +93,8 @@ export function PictureDesk({ useDesk, desk, picture, raster, originalPx, nearne
         isMarked: index === state.markedProposal,
       }),
     );
-    return [...proposals, ...mends];
-  }, [desk.reading, desk.proposals, step, state.markedProposal]);
+    return [...offered, ...mends];
+  }, [picture.mends, proposals, step, state.markedProposal]);
 
   if (step === 'cutOut') {
     if (!originalPx) return <div className="min-h-[48dvh] lg:min-h-80" />;
@@ -91,41 +110,40 @@ export function PictureDesk({ useDesk, desk, picture, raster, originalPx, nearne
       />
     );
   }
-  const marked = step === 'mend' && state.markedProposal !== null ? desk.proposals[state.markedProposal] : undefined;
+  const marked = step === 'mend' && state.markedProposal !== null ? proposals[state.markedProposal] : undefined;
   const pointedAt: PlaceMm | null = marked ? [(marked.from[0] + marked.to[0]) / 2, (marked.from[1] + marked.to[1]) / 2] : null;
   if (!raster.lines) return <div className="min-h-[48dvh] lg:min-h-80" />;
 
   const choose = ([x, y]: PlaceMm) => {
-    const map = picture.regionMap;
-    if (!map || !raster.labels) return;
-    const column = Math.min(map.widthPx - 1, Math.floor((x / picture.widthMm) * map.widthPx));
-    const row = Math.min(map.heightPx - 1, Math.floor((y / picture.heightMm) * map.heightPx));
-    const label = raster.labels[row * map.widthPx + column];
-    set({ measuredRegionId: map.regions.find((region) => region.label === label)?.id ?? null });
+    if (!table || !raster.labels) return;
+    const { widthPx, heightPx } = table.table;
+    const column = Math.min(widthPx - 1, Math.floor((x / picture.widthMm) * widthPx));
+    const row = Math.min(heightPx - 1, Math.floor((y / picture.heightMm) * heightPx));
+    set({ measuredRegionId: table.byLabel.get(raster.labels[row * widthPx + column] ?? 0)?.id ?? null });
   };
-  const use = async (points: PlaceMm[]) => {
+  const use = (points: PlaceMm[]) => {
     const first = points[0];
     if (!first) return;
     set({ crosshair: points.at(-1) ?? first, loupeAt: points.at(-1) ?? first });
     if (step === 'measures') return choose(points.at(-1) ?? first);
     if (step !== 'mend') return;
     if (points.length === 1) {
-      const near = desk.proposals
+      const near = proposals
         .map(({ from, to }) => ({ from, to, apart: segmentDistance(first, from, to) }))
         .filter(({ apart }) => apart < takeReachMm)
         .sort((one, other) => one.apart - other.apart)[0];
       if (near) {
         const { from, to } = near;
-        desk.readAgain({
-          ...desk.reading,
-          mends: [...desk.reading.mends, { kind: 'closing', id: crypto.randomUUID(), points: [from, to] }],
-        });
+        edit(() => [putMend(picture.id, { kind: 'closing', id: crypto.randomUUID(), points: [from, to] })]);
         set({ said: 'Opening closed.', markedProposal: null });
         return;
       }
     }
-    const refusal = await desk.mend(tool, points);
-    set({ said: refusal ?? 'Mended.' });
+    if (!picture.regionMap) return set({ said: 'The areas are not found yet.' });
+    // Kept at once as the hand made it; the reading says what it means.
+    const stroke = points.length > 1 ? thinnedOut(points, 0.05).slice(0, mostTouchPoints) : points;
+    edit(() => [putMend(picture.id, { kind: 'touch', id: crypto.randomUUID(), tool, points: stroke })]);
+    set({ said: 'Mended.' });
   };
 
   return (
@@ -138,7 +156,7 @@ export function PictureDesk({ useDesk, desk, picture, raster, originalPx, nearne
         lines={raster.lines}
         shades={shades}
         marks={marks}
-        cueBoxes={step === 'lines' ? [] : (picture.regionMap?.cues ?? []).map(({ boundsMm }) => boundsMm)}
+        cueBoxes={step === 'lines' ? [] : (table?.table.cues ?? []).map(({ boundsMm }) => boundsMm)}
         crosshair={crosshair}
         penDownAt={penDownAt}
         label={`${picture.name}: arrow keys move the pen, Enter taps, Space puts the pen down and lifts it`}
@@ -151,12 +169,12 @@ export function PictureDesk({ useDesk, desk, picture, raster, originalPx, nearne
         }
         onCrosshair={(place) => set({ crosshair: place, loupeAt: place })}
         onHover={(place) => set({ loupeAt: place })}
-        onTap={(place) => void use([place])}
-        onStroke={(points) => void use(points)}
+        onTap={(place) => use([place])}
+        onStroke={use}
         onPen={() => {
           if (!penDownAt) return set({ penDownAt: crosshair, said: 'Pen down.' });
           set({ penDownAt: null });
-          void use([penDownAt, crosshair]);
+          use([penDownAt, crosshair]);
         }}
       />
     </div>

@@ -1,33 +1,51 @@
 import { proxy, type Remote, wrap } from 'comlink';
+import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
 import type { Picture } from '#model/picture';
+import type { LineSettings, Mend } from '#model/reading';
 import { wholeOriginal } from '#model/preparation';
-import type { LineSettings, Mend, PlaceMm, Reading } from '#model/reading';
-import type { MendTool } from '#core/picture/gestures';
+import type { Frame } from '#model/region-table';
+import { digestOf } from '#core/make/digest';
+import { pictureById } from '#core/make/picture-lookup';
+import { readingKey, readingOf } from '#core/make/reading-key';
+import { encodeRegionTable, indexTable, type IndexedTable } from '#core/make/region-tables';
 import type { PictureDoubt } from '#core/picture/judge-picture';
 import { decodeLabelMap } from '#core/picture/label-map';
 import { inheritedAssignments } from '#core/picture/match-regions';
-import { toRegionMap } from '#core/picture/region-map';
+import { toRegionTable } from '#core/picture/region-table';
+import type { ResolvedTouch } from '#core/picture/resolve-touches';
 import { CallProblem } from '#islands/shared/server-calls.ts';
 import type { RegionsApi } from '#workers/regions.worker';
 import type { ReadRequest } from '#workers/regions-messages';
 import type { WaitingBlob } from './outbox';
 
-export type Proposal = { from: PlaceMm; to: PlaceMm };
-/** `blobs`: the label map that the operations name; the server has it not yet. */
-export type ReadResult = { operations: Operation[]; blobs: WaitingBlob[]; doubt: PictureDoubt | null };
+export type Proposal = { from: [number, number]; to: [number, number] };
+
+export type ReadResult = {
+  /** What keeps the results, as a function of the newest make; null when the picture is no longer the one that was read. */
+  operations: (make: Make) => Operation[] | null;
+  /** The label map and the region table that the operations name; the server has them not yet. */
+  blobs: WaitingBlob[];
+  tables: ReadonlyMap<string, IndexedTable>;
+  resolved: readonly ResolvedTouch[];
+  doubt: PictureDoubt | null;
+};
 
 type BlobOf = (sha256: string) => Promise<Uint8Array<ArrayBuffer>>;
+type Progress = (stage: string, share: number) => void;
 
 const pxPerMmOf = (picture: Picture) => picture.grey.widthPx / picture.widthMm;
+const frameOf = ({ preparation, widthMm, heightMm }: Picture): Frame => ({ ...(preparation ? { preparation } : {}), widthMm, heightMm });
+const projectionOf = ({ preparation = wholeOriginal, widthMm, heightMm }: Frame) => ({ preparation, widthMm, heightMm });
 
-/** One picture in the worker that reads it; a picture of another grey raster is loaded when it is asked for. */
+/** Pictures in the worker that reads them; one of another grey raster is loaded when it is asked for. */
 export class PictureReader {
   private readonly thread = new Worker(new URL('../../workers/regions.worker.ts', import.meta.url), { type: 'module' });
   private readonly api: Remote<RegionsApi> = wrap<RegionsApi>(this.thread);
   private loadedGrey = '';
   private loading: Promise<void> = Promise.resolve();
-  private readonly labelMaps = new Map<string, Uint16Array>();
+  /** The newest label map that was read or fetched. */
+  private labelMap: { sha256: string; labels: Uint16Array } | null = null;
 
   constructor(private readonly blobOf: BlobOf) {}
 
@@ -50,38 +68,33 @@ export class PictureReader {
   private async labelsOf(picture: Picture): Promise<Uint16Array | null> {
     const map = picture.regionMap;
     if (!map) return null;
-    const known = this.labelMaps.get(map.labelMap);
-    if (known) return known;
+    if (this.labelMap?.sha256 === map.labelMap) return this.labelMap.labels;
     const labels = decodeLabelMap(await this.blobOf(map.labelMap), map.widthPx, map.heightPx);
-    this.labelMaps.set(map.labelMap, labels);
+    this.labelMap = { sha256: map.labelMap, labels };
     return labels;
   }
 
   /**
-   * Reads a picture anew and says which operations keep that: the reading, the regions with their lasting ids, and new parts of divided
-   * regions with their elements.
-   * @param cutAnew the picture as it was before it was cut out anew, when it was.
+   * Reads a picture anew, by its settings and mends as they are.
+   * @param table its regions of before, whose ids go on; undefined where there are none.
    * @throws CallProblem or Error
    */
-  async read(
-    picture: Picture,
-    reading: Reading,
-    onProgress: (stage: string, share: number) => void,
-    cutAnew?: Picture,
-  ): Promise<ReadResult> {
+  async read(picture: Picture, table: IndexedTable | undefined, onProgress: Progress): Promise<ReadResult> {
     onProgress('Fetching the picture', 0);
     await this.load(picture);
-    const then = cutAnew ?? picture;
-    const labels = await this.labelsOf(then);
-    const request: ReadRequest = { reading };
-    if (labels && then.regionMap) {
+    const labels = table ? await this.labelsOf(picture) : null;
+    const request: ReadRequest = { reading: readingOf(picture) };
+    const frame = frameOf(picture);
+    if (labels && table) {
+      const { frame: then, widthPx, heightPx, regions } = table.table;
+      const isCutAnew = JSON.stringify(projectionOf(then)) !== JSON.stringify(projectionOf(frame));
       request.before = {
         labels: labels as Uint16Array<ArrayBuffer>,
-        width: then.regionMap.widthPx,
-        height: then.regionMap.heightPx,
-        pxPerMm: then.regionMap.widthPx / then.widthMm,
-        regions: then.regionMap.regions.map(({ id, label }) => ({ id, label })),
-        ...(cutAnew ? { frames: { now: frameRequest(picture), before: frameRequest(cutAnew) } } : {}),
+        width: widthPx,
+        height: heightPx,
+        pxPerMm: widthPx / then.widthMm,
+        regions,
+        ...(isCutAnew ? { frames: { now: projectionOf(frame), before: projectionOf(then) } } : {}),
       };
     }
     const answer = await this.api.read(request, proxy(onProgress));
@@ -92,26 +105,51 @@ export class PictureReader {
         remedy: 'Is it a photograph, or grainy paper? Under "Lines", leave out larger specks or take only bold lines, and read it again.',
       });
     }
-    const sha256 = await sha256Of(answer.labelMap);
-    this.labelMaps.set(sha256, answer.reading.found.labels);
-    const regionMap = toRegionMap(answer.reading, {
+    const { match, resolved, doubt, labelMap } = answer;
+    const { widthPx, heightPx } = { widthPx: answer.reading.found.width, heightPx: answer.reading.found.height };
+    const found = toRegionTable(answer.reading, {
       pxPerMm: pxPerMmOf(picture),
-      labelMap: sha256,
-      newId: () => crypto.randomUUID(),
-      ...(answer.match ? { before: { picture: then, match: answer.match } } : {}),
+      frame,
+      given: picture.regionsGiven,
+      ...(match && table ? { before: { elements: picture.elements, table, match } } : {}),
     });
-    const inherited = answer.match ? inheritedAssignments(then, regionMap, answer.match) : [];
-    const operations: Operation[] = [
-      { kind: 'setReading', pictureId: picture.id, reading },
-      { kind: 'setRegionMap', pictureId: picture.id, regionMap },
-    ];
-    if (inherited.length > 0) operations.push({ kind: 'assignRegions', pictureId: picture.id, assignments: inherited });
-    return { operations, blobs: [{ sha256, bytes: answer.labelMap }], doubt: answer.doubt };
+    const tableBytes = encodeRegionTable(found);
+    const named = { labelMap: digestOf(labelMap), table: digestOf(tableBytes) };
+    this.labelMap = { sha256: named.labelMap, labels: answer.reading.found.labels };
+    const key = readingKey(picture);
+    return {
+      resolved,
+      doubt,
+      blobs: [
+        { sha256: named.labelMap, bytes: labelMap },
+        { sha256: named.table, bytes: tableBytes },
+      ],
+      tables: new Map([[named.table, indexTable(found)]]),
+      operations: (make) => {
+        const newest = pictureById(make, picture.id);
+        // Edited meanwhile, or read anew from elsewhere: what was found belongs to a picture that is no more.
+        if (!newest || readingKey(newest) !== key || newest.regionsGiven !== picture.regionsGiven) return null;
+        const own = { pictureId: picture.id };
+        const touches = resolved.map((touch): Operation => {
+          if ('refusal' in touch) return { kind: 'remove', entity: 'mend', ...own, id: touch.id };
+          return { kind: 'put', entity: 'mend', ...own, row: touch.mend };
+        });
+        const mends = resolvedMends(newest.mends, resolved);
+        const regionMap = { ...named, widthPx, heightPx, count: found.regions.length, of: readingKey({ ...newest, mends }) };
+        const inherited = match ? inheritedAssignments(newest, found, match) : [];
+        return [
+          ...touches,
+          { kind: 'setRegionMap', ...own, regionMap, givenBefore: picture.regionsGiven },
+          ...(inherited.length > 0 ? [{ kind: 'assignRegions' as const, ...own, assignments: inherited }] : []),
+        ];
+      },
+    };
   }
 
-  async propose(picture: Picture, reading: Reading): Promise<Proposal[]> {
+  async propose(picture: Picture): Promise<Proposal[]> {
     await this.load(picture);
-    return this.api.propose(reading.settings, reading.mends);
+    const { settings, mends } = readingOf(picture);
+    return this.api.propose(settings, mends);
   }
 
   async loupe(
@@ -122,21 +160,13 @@ export class PictureReader {
     await this.load(picture);
     return new ImageData(await this.api.loupe({ settings, ...box }), box.width, box.height);
   }
-
-  async gesture(picture: Picture, reading: Reading, tool: MendTool, points: PlaceMm[]): Promise<{ mend: Mend } | { refusal: string }> {
-    await this.load(picture);
-    const labels = await this.labelsOf(picture);
-    if (!labels) return { refusal: 'The areas are not found yet.' };
-    return this.api.gesture({ tool, points, reading, regions: picture.regionMap?.regions ?? [], labels });
-  }
 }
 
-/** The name of a blob, as the server names it. */
-async function sha256Of(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
-  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
-  return Array.from(digest, (byte) => byte.toString(16).padStart(2, '0')).join('');
-}
-
-function frameRequest({ preparation = wholeOriginal, widthMm, heightMm }: Picture) {
-  return { preparation, widthMm, heightMm };
+/** A picture's mends with its touches replaced by what they mean. */
+function resolvedMends(mends: readonly Mend[], resolved: readonly ResolvedTouch[]): Mend[] {
+  return mends.flatMap((mend) => {
+    const touch = resolved.find(({ id }) => id === mend.id);
+    if (!touch) return [mend];
+    return 'mend' in touch ? [touch.mend] : [];
+  });
 }

@@ -17,6 +17,10 @@ export type Raster = {
   fetchAgain: () => void;
 };
 
+function fittingMap({ grey, regionMap }: Picture): Picture['regionMap'] {
+  return regionMap?.widthPx === grey.widthPx && regionMap.heightPx === grey.heightPx ? regionMap : undefined;
+}
+
 /** The pixels of a picture: its lines, and the label map once it has one. */
 export function useRaster(useMake: MakeStore, picture: Picture | undefined): Raster {
   const blobOf = useMake(({ blobOf: own }) => own);
@@ -29,9 +33,8 @@ export function useRaster(useMake: MakeStore, picture: Picture | undefined): Ras
     setTurn((last) => last + 1);
   }, []);
   const grey = picture?.grey.sha256;
-  const labelMap = picture?.regionMap?.labelMap;
-  const widthPx = picture?.regionMap?.widthPx ?? 0;
-  const heightPx = picture?.regionMap?.heightPx ?? 0;
+  // Regions of another cut-out do not lie on this one: they are shown again when it has been read.
+  const { labelMap, widthPx = 0, heightPx = 0 } = (picture && fittingMap(picture)) ?? {};
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: a turn is one try to fetch.
   useEffect(() => {
@@ -65,7 +68,7 @@ export function useRaster(useMake: MakeStore, picture: Picture | undefined): Ras
     };
   }, [labelMap, widthPx, heightPx, blobOf, turn]);
 
-  const inkMends = JSON.stringify((picture?.reading?.mends ?? []).filter(({ kind }) => kind === 'line' || kind === 'rub'));
+  const inkMends = JSON.stringify((picture?.mends ?? []).filter(({ kind }) => kind === 'line' || kind === 'rub'));
   const widthMm = picture?.widthMm ?? 1;
   const lines = useMemo(() => (scan ? withInkMends(scan, JSON.parse(inkMends), widthMm) : null), [scan, inkMends, widthMm]);
 

@@ -1,10 +1,13 @@
 import { z } from 'zod';
 import { applyBatchAnswerSchema } from '#model/api/makes';
+import { makeSchemaVersion } from '#model/make';
+import type { Picture } from '#model/picture';
+import { fetchMake } from '#islands/shared/make-parts.ts';
 import { decodeAnswerSchema, type OriginalAnswer, originalAnswerSchema } from '#model/api/originals';
 import { idSchema } from '#model/id';
 import type { Batch } from '#model/operation';
 import type { Preparation } from '#model/preparation';
-import { call, jsonPost } from '#islands/shared/server-calls.ts';
+import { CallProblem, call, jsonPost } from '#islands/shared/server-calls.ts';
 
 /** Sends a file to be looked at and kept. @throws CallProblem that says what is wrong with it. */
 export async function bringIn(file: File): Promise<OriginalAnswer> {
@@ -25,31 +28,56 @@ type Wish = {
   preparation?: Preparation | undefined;
 };
 
-/** Decodes the kept original at its width and starts a make with it; answers the make's id. @throws CallProblem */
-export async function startMake({ name, widthMm, fileName, original, preparation }: Wish): Promise<string> {
+/** Decodes the kept original at its width: the picture as a make takes it in. @throws CallProblem */
+async function pictureOf({ name, widthMm, fileName, original, preparation }: Wish): Promise<Picture> {
   const grey = await call(decodeAnswerSchema, '/api/pictures', jsonPost({ originalSha256: original.sha256, widthMm, preparation }));
-  const id = crypto.randomUUID();
-  await call(z.object({ id: idSchema }), '/api/makes', jsonPost({ id, name }));
-  const batch: Batch = {
-    batchId: crypto.randomUUID(),
-    baseRevision: 0,
-    operations: [
-      {
-        kind: 'addPicture',
-        index: 0,
-        picture: {
-          id: crypto.randomUUID(),
-          name,
-          widthMm,
-          heightMm: grey.heightMm,
-          original: { sha256: original.sha256, mediaType: original.mediaType, fileName: fileName.slice(-200) },
-          ...(preparation && { preparation }),
-          grey: { sha256: grey.sha256, widthPx: grey.widthPx, heightPx: grey.heightPx },
-          elements: [],
-        },
-      },
-    ],
+  return {
+    id: crypto.randomUUID(),
+    name,
+    widthMm,
+    heightMm: grey.heightMm,
+    original: { sha256: original.sha256, mediaType: original.mediaType, fileName: fileName.slice(-200) },
+    ...(preparation && { preparation }),
+    grey: { sha256: grey.sha256, widthPx: grey.widthPx, heightPx: grey.heightPx },
+    regionsGiven: 0,
+    mends: [],
+    elements: [],
   };
-  await call(applyBatchAnswerSchema, `/api/makes/${id}/batches`, jsonPost(batch));
+}
+
+async function putPicture(makeId: string, picture: Picture, baseRevision: number): Promise<void> {
+  const batch: Batch = {
+    schema: makeSchemaVersion,
+    batchId: crypto.randomUUID(),
+    baseRevision,
+    operations: [{ kind: 'put', entity: 'picture', row: picture }],
+    step: { id: crypto.randomUUID(), turn: 'do' },
+  };
+  await call(applyBatchAnswerSchema, `/api/makes/${makeId}/batches`, jsonPost(batch));
+}
+
+/** Starts a make with the picture; answers the make's id. @throws CallProblem */
+export async function startMake(wish: Wish): Promise<string> {
+  const picture = await pictureOf(wish);
+  const id = crypto.randomUUID();
+  await call(z.object({ id: idSchema }), '/api/makes', jsonPost({ id, name: wish.name }));
+  await putPicture(id, picture, 0);
   return id;
+}
+
+/** How often a make is read again when another window was first. */
+const mostTries = 5;
+
+/** Adds the picture to a make that is there; answers the picture's id. @throws CallProblem */
+export async function addToMake(makeId: string, wish: Wish): Promise<string> {
+  const picture = await pictureOf(wish);
+  for (let tries = 1; ; tries++) {
+    const { revision } = await fetchMake(makeId);
+    try {
+      await putPicture(makeId, picture, revision);
+      return picture.id;
+    } catch (error) {
+      if (!(error instanceof CallProblem && error.status === 409) || tries >= mostTries) throw error;
+    }
+  }
 }

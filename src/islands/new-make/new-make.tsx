@@ -10,7 +10,7 @@ import { sheetOfOriginal } from '#islands/shared/sheet-of-original.ts';
 import { Button } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
-import { bringIn, startMake } from './bring-in';
+import { addToMake, bringIn, startMake } from './bring-in';
 import { PreviewWithRuler, type RulerEnds } from './preview-with-ruler';
 
 /** `sheet`: the corners of a sheet of paper that is seen on a darker ground. */
@@ -44,8 +44,10 @@ function nameFromFile(fileName: string): string {
 
 const accepted = '.svg,.png,.jpg,.jpeg,.webp,.tif,.tiff,image/svg+xml,image/png,image/jpeg,image/webp,image/tiff';
 
-/** New make: a line image and how wide it is on paper. */
+/** New make, or one more picture of a make: a line image and how wide it is on paper. */
 export function NewMake() {
+  // The make that the picture is added to; null: a new one is started with it.
+  const [into] = useState(() => new URLSearchParams(window.location.search).get('into'));
   const [brought, setBrought] = useState<Brought | null>(null);
   const [cutsSheet, setCutsSheet] = useState(true);
   const [reading, setReading] = useState(false);
@@ -116,8 +118,9 @@ export function NewMake() {
     setStarting(true);
     setProblem(null);
     try {
-      const makeId = await startMake({ name: name.trim(), widthMm, fileName: brought.file.name, original: brought.original, preparation });
-      window.location.assign(`/makes/${makeId}#picture`);
+      const wish = { name: name.trim(), widthMm, fileName: brought.file.name, original: brought.original, preparation };
+      const address = into === null ? `${await startMake(wish)}#picture` : `${into}#picture/${await addToMake(into, wish)}`;
+      window.location.assign(`/makes/${address}`);
     } catch (error) {
       setProblem(problemToShow(error));
       setStarting(false);
@@ -130,7 +133,7 @@ export function NewMake() {
         <a href="/" className="font-display text-lg font-semibold underline decoration-2 underline-offset-4">
           Table
         </a>
-        <h1 className="text-3xl">New make</h1>
+        <h1 className="text-3xl">{into === null ? 'New make' : 'One more picture'}</h1>
       </header>
       <main className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
         <section
@@ -177,7 +180,7 @@ export function NewMake() {
         <form onSubmit={(event) => void onSubmit(event)} className="space-y-5" noValidate>
           {problem && <ProblemNotice problem={problem} />}
           <Field
-            label="Name of the make"
+            label={into === null ? 'Name of the make' : 'Name of the picture'}
             value={name}
             maxLength={80}
             onChange={(event) => setName(event.target.value)}
@@ -251,7 +254,7 @@ export function NewMake() {
             ))}
           {brought?.original.note && <p role="status">{brought.original.note}</p>}
           <Button type="submit" weight="main" disabled={!brought || starting} className="w-full">
-            {starting ? 'Starting …' : 'Start this make'}
+            {starting ? 'Starting …' : into === null ? 'Start this make' : 'Add it to the make'}
           </Button>
           {!brought && <p className="text-sm text-soft">Bring in a line image first.</p>}
         </form>

@@ -1,5 +1,6 @@
-import { type KeyboardEvent, useRef } from 'react';
+import { useRef } from 'react';
 import type { OriginalPlace, Preparation } from '#model/preparation';
+import { PlaceHandle } from '#ui/place-handle.tsx';
 
 type Place = OriginalPlace;
 /** Both ends as shares of the picture's width and height. */
@@ -15,8 +16,6 @@ type Props = {
 };
 
 const names = ['Start of the ruler', 'End of the ruler'] as const;
-const steps: Record<string, Place> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
-const limit = (share: number) => Math.max(0, Math.min(1, share));
 
 /** The picture that was brought in, and a ruler over it whose ends are moved by hand or by keys. */
 export function PreviewWithRuler({ src, alt, sheet, ends, onEnds }: Props) {
@@ -56,29 +55,16 @@ export function PreviewWithRuler({ src, alt, sheet, ends, onEnds }: Props) {
           />
         </svg>
       )}
-      {ends?.map(([x, y], index) => (
-        <button
+      {ends?.map((end, index) => (
+        <PlaceHandle
           key={names[index]}
-          type="button"
-          aria-label={`${names[index]}: arrow keys move it, with Shift by more`}
-          className="absolute size-11 -translate-x-1/2 -translate-y-1/2 cursor-move touch-none rounded-full"
-          style={{ left: `${x * 100}%`, top: `${y * 100}%` }}
-          onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
-          onPointerMove={(event) => {
-            const box = picture.current?.getBoundingClientRect();
-            if (!box || !event.currentTarget.hasPointerCapture(event.pointerId)) return;
-            move(index, [limit((event.clientX - box.left) / box.width), limit((event.clientY - box.top) / box.height)]);
-          }}
-          onKeyDown={(event: KeyboardEvent) => {
-            const step = steps[event.key];
-            if (!step) return;
-            event.preventDefault();
-            const reach = event.shiftKey ? 0.05 : 0.005;
-            move(index, [limit(x + step[0] * reach), limit(y + step[1] * reach)]);
-          }}
-        >
-          <span className="pointer-events-none absolute inset-[13px] rounded-full border-4 border-paper bg-accent shadow" />
-        </button>
+          name={names[index] ?? ''}
+          at={end}
+          on={picture}
+          limits={[0, 1]}
+          step={{ plain: [0.005, 0.005], shift: [0.05, 0.05] }}
+          onMove={(place) => move(index, place)}
+        />
       ))}
     </div>
   );

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { markerStates, type RackMarker } from '#model/marker';
-import type { ShownMarker } from '#core/markers/assumed-colour';
+import { type ShownMarker, withoutAssumed } from '#core/markers/assumed-colour';
 import { Button } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
 import { stateWord } from '#ui/strand-layout.ts';
@@ -42,7 +42,7 @@ export function MarkerList({ markers, onChoose, onBulk, onRemove }: Props) {
   const chosen = sorted.filter(({ id }) => ticked.has(id));
   const bulk = (change: (marker: RackMarker) => RackMarker) => {
     // What is only shown, an assumed colour, is not kept.
-    onBulk(chosen.map(({ shownSource, ...marker }) => change(shownSource === 'assumed' ? { ...marker, lab: undefined } : marker)));
+    onBulk(chosen.map((marker) => change(withoutAssumed(marker))));
     setTicked(new Set());
   };
   return (

@@ -1,6 +1,8 @@
 import Papa from 'papaparse';
 import type { MarkerLine, Rack, RackMarker } from '#model/marker';
-import { type RackFile, rackFileSchema } from '#model/rack-file';
+import { type RackFile, rackFileVersion } from '#model/rack-file';
+import { upgrade } from '#core/upgrade/upgrade';
+import { NewerSchemaError } from '#core/upgrade/upgraded';
 import { readPalette, writePalette } from '#core/markers/palette-file';
 import { type ImportRow, readPastedCodes } from '#core/markers/pasted-codes';
 import { type ColumnMapping, guessMapping, readTable } from '#core/markers/table-import';
@@ -49,9 +51,12 @@ function readJson(text: string): Read {
   } catch {
     throw new RangeError('The file is not valid JSON. Save the rack again and bring that file in.');
   }
-  const file = rackFileSchema.safeParse(value);
-  if (!file.success) throw new RangeError('The JSON is not a rack saved by Aquachrome.');
-  return { kind: 'rack', file: file.data };
+  try {
+    return { kind: 'rack', file: upgrade({ what: 'rackFile', value }).value };
+  } catch (error) {
+    if (error instanceof NewerSchemaError) throw error;
+    throw new RangeError('The JSON is not a rack saved by Aquachrome.');
+  }
 }
 
 /** Reads a file by its content. @throws RangeError that says what is wrong and what to do. */
@@ -74,7 +79,11 @@ export async function readFile(file: File, context: ImportContext): Promise<Read
 }
 
 export function rackAsJson(rack: Rack): string {
-  const file: RackFile = { format: 'aquachrome-rack', version: 1, ...rack };
+  // Only colours of the rack's own: what is assumed from a code is none of them.
+  const markers = rack.markers.map(({ lab, colourSource, ...marker }) =>
+    lab ? { ...marker, lab, colourSource: colourSource ?? 'picked' } : marker,
+  );
+  const file: RackFile = { format: 'aquachrome-rack', version: rackFileVersion, ...rack, markers };
   return JSON.stringify(file, null, 2);
 }
 

@@ -1,12 +1,14 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { keptMakeSchema } from '#model/api/makes';
 import type { Problem } from '#model/api/problem';
 import type { Make } from '#model/make';
 import { type Rack, rackSchema } from '#model/marker';
+import type { Picture } from '#model/picture';
+import type { IndexedTable } from '#core/make/region-tables';
 import { withAssumedColours } from '#core/markers/assumed-colour';
 import { recipeOfPicture } from '#core/technique/recipe';
 import { placeWords } from '#core/technique/recipe-file';
 import { schools } from '#core/technique/schools';
+import { fetchPicture } from '#islands/shared/make-parts.ts';
 import { call, problemToShow } from '#islands/shared/server-calls.ts';
 import { Button } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
@@ -16,14 +18,17 @@ import { ProblemNotice } from '#ui/notice.tsx';
 /** Inner size of a page that fits on Letter and A4 alike, in mm: the narrower width, the shorter height, less the margins. */
 const pageMm = { width: 190, height: 256 };
 
+type Loaded = { make: Make; picture: Picture | undefined; table: IndexedTable | undefined; rack: Rack };
+
 /** A recipe on one printed page, made smaller until it fits. */
 export function RecipePage({ makeId }: { makeId: string }) {
-  const [loaded, setLoaded] = useState<{ make: Make; rack: Rack } | null>(null);
+  const [loaded, setLoaded] = useState<Loaded | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const load = useCallback(() => {
     setProblem(null);
-    Promise.all([call(keptMakeSchema, `/api/makes/${makeId}`), call(rackSchema, '/api/rack')]).then(
-      ([{ document }, rack]) => setLoaded({ make: document, rack: { ...rack, markers: withAssumedColours(rack.markers) } }),
+    const pictureId = new URLSearchParams(window.location.search).get('picture');
+    Promise.all([fetchPicture(makeId, pictureId), call(rackSchema, '/api/rack')]).then(
+      ([parts, rack]) => setLoaded({ ...parts, rack: { ...rack, markers: withAssumedColours(rack.markers) } }),
       (error: unknown) => setProblem(problemToShow(error)),
     );
   }, [makeId]);
@@ -41,13 +46,12 @@ export function RecipePage({ makeId }: { makeId: string }) {
           <Button onClick={load}>Try again</Button>
         </ProblemNotice>
       )}
-      {loaded && <Sheet make={loaded.make} rack={loaded.rack} />}
+      {loaded && <Sheet {...loaded} />}
     </main>
   );
 }
 
-function Sheet({ make, rack }: { make: Make; rack: Rack }) {
-  const picture = make.pictures[0];
+function Sheet({ make, picture, table, rack }: Loaded) {
   const content = useRef<HTMLDivElement>(null);
   const [shrink, setShrink] = useState(1);
   useEffect(() => {
@@ -58,7 +62,7 @@ function Sheet({ make, rack }: { make: Make; rack: Rack }) {
     if (needed > roomPx && shrink > 0.3) setShrink(Math.max(0.3, shrink * Math.max(0.8, Math.sqrt(roomPx / needed) * 0.99)));
   }, [shrink]);
   if (!picture) return <p>This make has no picture yet.</p>;
-  const recipe = recipeOfPicture(make, picture, rack.markers);
+  const recipe = recipeOfPicture(make, picture, rack.markers, table);
   const markers = new Map(rack.markers.map((marker) => [marker.id, marker]));
   return (
     <div className="mx-auto overflow-hidden bg-paper" style={{ width: `${pageMm.width}mm`, height: `${pageMm.height}mm` }} data-sheet>
@@ -76,7 +80,8 @@ function Sheet({ make, rack }: { make: Make; rack: Rack }) {
               {schools[make.school].name}.
             </p>
             <p className="mt-1">
-              {recipe.markers.length} markers: <span className="font-code text-sm">{recipe.markers.join(' · ')}</span>
+              {recipe.markers.length} markers:{' '}
+              <span className="font-code text-sm">{recipe.markers.map(({ code }) => code).join(' · ')}</span>
             </p>
             <p className="mt-1 text-sm">Paper: ____________________ Line ink: ____________________ Date: ____________</p>
           </div>

@@ -64,7 +64,7 @@ function Specimens({ dark }: { dark: boolean }) {
           />
         </div>
         <MiniRail
-          elements={[{ id: 'a', name: 'Scarf', regionIds: [], ladder: { rungs: rungs.map(({ code }) => ({ markerId: code, code })) } }]}
+          ladders={[{ pictureId: 'p', elementId: 'a', element: 'Scarf', rungs: rungs.map(({ code }) => ({ markerId: code, code })) }]}
           markers={rungs.map(({ code, lab }) => ({ id: code, code, lab, owned: true }))}
         />
       </Case>

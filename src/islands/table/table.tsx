@@ -1,17 +1,16 @@
 import { useEffect, useState } from 'react';
-import { listMakesAnswerSchema } from '#model/api/makes';
+import { type ListedMake, listMakesAnswerSchema } from '#model/api/makes';
 import type { Problem } from '#model/api/problem';
-import type { Make } from '#model/make';
 import { type Rack, rackSchema } from '#model/marker';
-import { nextThing, progressOfPicture } from '#core/make/progress';
 import { call, problemToShow } from '#islands/shared/server-calls.ts';
 import { Button, buttonLook } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
 import { MiniRail } from '#ui/mini-rail.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
+import { CopyMake } from './copy-make';
 import { ThrowAway } from './throw-away';
 
-type Loaded = { makes: { document: Make; updatedAt: string }[]; rack: Rack };
+type Loaded = { makes: ListedMake[]; rack: Rack };
 
 /** Home: the makes in progress, each a strip with its picture, its rail and the one next thing to do. */
 export function Table() {
@@ -63,9 +62,9 @@ export function Table() {
           </div>
         )}
         <ul className="mt-4 space-y-5">
-          {loaded?.makes.map(({ document, updatedAt }) => (
-            <li key={document.id}>
-              <MakeStrip make={document} updatedAt={updatedAt} rack={loaded.rack} onGone={() => setTurn(turn + 1)} />
+          {loaded?.makes.map((listed) => (
+            <li key={listed.summary.id}>
+              <MakeStrip listed={listed} rack={loaded.rack} onChanged={() => setTurn((last) => last + 1)} />
             </li>
           ))}
         </ul>
@@ -75,38 +74,44 @@ export function Table() {
   );
 }
 
-function MakeStrip({ make, updatedAt, rack, onGone }: { make: Make; updatedAt: string; rack: Rack; onGone: () => void }) {
-  const picture = make.pictures[0];
-  const next = nextThing(make);
-  const progress = picture ? progressOfPicture(picture) : null;
-  const gathered = progress ? progress.regions - progress.whiteRegions : 0;
+function MakeStrip({ listed, rack, onChanged }: { listed: ListedMake; rack: Rack; onChanged: () => void }) {
+  const { summary, updatedAt } = listed;
+  const { id, name, next, pictures, ladders } = summary;
+  const [picture, ...others] = pictures;
+  const sum = (count: (one: (typeof pictures)[number]) => number) => pictures.reduce((total, one) => total + count(one), 0);
+  const [regions, gathered] = [sum((one) => one.regions), sum((one) => one.gathered)];
+  const rail = ladders.filter(({ pictureId }) => pictureId === picture?.id);
   return (
     <article className="grid gap-x-6 gap-y-3 bg-bench sm:grid-cols-[13rem_minmax(0,1fr)_auto]">
       <div className="grid h-52 place-items-center bg-paper p-2">
-        {picture && <img src={`/api/blobs/${picture.grey.sha256}`} alt={picture.name} className="max-h-48 max-w-full object-contain" />}
+        {picture && <img src={`/api/blobs/${picture.grey}`} alt={picture.name} className="max-h-48 max-w-full object-contain" />}
       </div>
       <div className="min-w-0 px-4 py-4 sm:px-0">
         <h2 className="text-xl">
-          <a href={`/makes/${make.id}`} className="hover:underline">
-            {make.name}
+          <a href={`/makes/${id}`} className="hover:underline">
+            {name}
           </a>
         </h2>
         <p className="text-sm text-soft">
-          {progress && progress.regions > 0 ? `${gathered} of ${progress.regions} areas gathered, ` : ''}
+          {others.length > 0 ? `${pictures.length} pictures, ` : ''}
+          {regions > 0 ? `${gathered} of ${regions} areas gathered, ` : ''}
           last touched{' '}
           <time dateTime={updatedAt}>{new Date(updatedAt).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}</time>
         </p>
-        <div className="mt-3">
-          {picture?.elements.some(({ ladder }) => ladder) && <MiniRail elements={picture.elements} markers={rack.markers} />}
-        </div>
+        <div className="mt-3">{rail.length > 0 && <MiniRail ladders={rail} markers={rack.markers} />}</div>
       </div>
       <div className="flex flex-col justify-center gap-2 px-4 pb-4 sm:w-56 sm:pb-0 sm:pr-6">
         <p className="text-sm text-soft">Next</p>
         <p className="font-display text-lg font-semibold leading-tight">{next.words}</p>
-        <a href={`/makes/${make.id}#${next.station}`} className={buttonLook('plain')} aria-label={`Go on with ${make.name}`}>
+        <a
+          href={`/makes/${id}#${next.station}${next.pictureId ? `/${next.pictureId}` : ''}`}
+          className={buttonLook('plain')}
+          aria-label={`Go on with ${name}`}
+        >
           Go on
         </a>
-        <ThrowAway make={make} onGone={onGone} />
+        <CopyMake make={summary} onCopied={onChanged} />
+        <ThrowAway make={summary} onGone={onChanged} />
       </div>
     </article>
   );

@@ -2,13 +2,12 @@ import { AlertDialog } from 'radix-ui';
 import { useState } from 'react';
 import { z } from 'zod';
 import type { Problem } from '#model/api/problem';
-import type { Make } from '#model/make';
 import { call, problemToShow } from '#islands/shared/server-calls.ts';
 import { Button } from '#ui/button.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 
 /** Throws a make away for good, after asking. */
-export function ThrowAway({ make, onGone }: { make: Make; onGone: () => void }) {
+export function ThrowAway({ make, onGone }: { make: { id: string; name: string }; onGone: () => void }) {
   const [problem, setProblem] = useState<Problem | null>(null);
   const [open, setOpen] = useState(false);
   const throwAway = async () => {

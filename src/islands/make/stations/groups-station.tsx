@@ -1,6 +1,7 @@
 import { type SubmitEvent, useState } from 'react';
 import type { Ladder } from '#model/ladder';
 import type { Rack } from '#model/marker';
+import type { IndexedTable } from '#core/make/region-tables';
 import { ladderReasons } from '#core/markers/ladder-reasons';
 import { noteLookup } from '#core/markers/pair-notes';
 import type { Picture } from '#model/picture';
@@ -16,6 +17,7 @@ import { LadderSuggestions } from './ladder-suggestions';
 
 type Props = {
   picture: Picture;
+  table: IndexedTable | undefined;
   rack: Rack;
   hand: Hand;
   onTake: (hand: Hand) => void;
@@ -23,7 +25,7 @@ type Props = {
 };
 
 /** The Groups station: a light-to-dark ladder for each element, all on one value rail. */
-export function GroupsStation({ picture, rack, hand, onTake, onGive }: Props) {
+export function GroupsStation({ picture, table, rack, hand, onTake, onGive }: Props) {
   const markers = rack.markers;
   const [typed, setTyped] = useState('');
   const [tried, setTried] = useState(false);
@@ -94,7 +96,14 @@ export function GroupsStation({ picture, rack, hand, onTake, onGive }: Props) {
         </p>
       )}
       {chosen && (
-        <LadderSuggestions key={chosen.id} picture={picture} element={chosen} rack={rack} onGive={(ladder) => onGive(chosen.id, ladder)} />
+        <LadderSuggestions
+          key={chosen.id}
+          picture={picture}
+          table={table}
+          element={chosen}
+          rack={rack}
+          onGive={(ladder) => onGive(chosen.id, ladder)}
+        />
       )}
       {picture.elements.length === 0 ? (
         <p>No element yet. Take a ladder in hand and tap the areas it is for, or gather the elements first.</p>
@@ -106,7 +115,7 @@ export function GroupsStation({ picture, rack, hand, onTake, onGive }: Props) {
           onChoose={(elementId) => onTake(elementId === chosen?.id ? { kind: 'nothing' } : { kind: 'element', elementId })}
         />
       )}
-      {reading.kind === 'ladder' && <MarkerMinds rack={rack} codes={reading.markers.map(({ code }) => code)} />}
+      {reading.kind === 'ladder' && <MarkerMinds rack={rack} markers={reading.ladder.rungs} />}
       {chosen?.ladder && <LadderWords ladder={chosen.ladder} rack={rack} />}
       {chosen?.ladder && (
         <Button weight="quiet" onClick={() => onGive(chosen.id, null)}>
@@ -127,7 +136,7 @@ function LadderWords({ ladder, rack }: { ladder: Ladder; rack: Rack }) {
           <li key={reason}>{reason}</li>
         ))}
       </ul>
-      <MarkerMinds rack={rack} codes={ladder.rungs.map(({ code }) => code)} />
+      <MarkerMinds rack={rack} markers={ladder.rungs} />
     </>
   );
 }

@@ -2,24 +2,24 @@ import { useMemo, useState } from 'react';
 import type { Ladder as LadderModel } from '#model/ladder';
 import type { Rack } from '#model/marker';
 import type { Element, Picture } from '#model/picture';
+import { areaMm2Of } from '#core/make/picture-lookup';
+import type { IndexedTable } from '#core/make/region-tables';
 import { rungsForArea, suggestLadders } from '#core/markers/suggest';
 import { Ladder } from '#ui/ladder.tsx';
 
-type Props = { picture: Picture; element: Element; rack: Rack; onGive: (ladder: LadderModel) => void };
+type Props = { picture: Picture; table: IndexedTable | undefined; element: Element; rack: Rack; onGive: (ladder: LadderModel) => void };
 
 const counts = [1, 2, 3, 4, 5, 6] as const;
 
 /** The best ladder of each family in the rack, to be given to the chosen element by a tap. */
-export function LadderSuggestions({ picture, element, rack, onGive }: Props) {
-  const areaMm2 = (picture.regionMap?.regions ?? []).reduce(
-    (sum, { id, areaMm2: own }) => sum + (element.regionIds.includes(id) ? own : 0),
-    0,
-  );
+export function LadderSuggestions({ picture, table, element, rack, onGive }: Props) {
+  const areaMm2 = areaMm2Of(element, table);
   const usual = rungsForArea(areaMm2);
   const [wished, setWished] = useState<(typeof counts)[number] | null>(null);
   const rungs = wished ?? usual;
   const avoid = useMemo(
-    () => picture.elements.filter((other) => other !== element).flatMap(({ ladder }) => ladder?.rungs.map(({ code }) => code) ?? []),
+    () =>
+      picture.elements.filter((other) => other !== element).flatMap(({ ladder }) => ladder?.rungs.map(({ markerId }) => markerId) ?? []),
     [picture, element],
   );
   const ladders = useMemo(() => suggestLadders(rack.markers, { rungs, avoid, pairNotes: rack.pairNotes }), [rack, rungs, avoid]);

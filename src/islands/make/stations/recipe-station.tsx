@@ -1,18 +1,19 @@
 import { counted } from '#core/make/counted';
 import type { Make } from '#model/make';
-import type { Rack } from '#model/marker';
 import type { Picture } from '#model/picture';
 import type { SchoolId } from '#model/school';
+import type { IndexedTable } from '#core/make/region-tables';
 import { recipeOfPicture } from '#core/technique/recipe';
 import { placeWords, recipeFile } from '#core/technique/recipe-file';
 import { schools } from '#core/technique/schools';
 import { saveFile } from '#islands/shared/save-file.ts';
 import { buttonLook, Button } from '#ui/button.tsx';
 import { Ladder } from '#ui/ladder.tsx';
+import type { ShownRack } from '../make-store';
 import { rungsToShow } from '../ladder-words';
 import { MarkerMinds } from '../marker-minds';
 
-type Props = { make: Make; picture: Picture; rack: Rack; onSchool: (school: SchoolId) => void };
+type Props = { make: Make; picture: Picture; table: IndexedTable | undefined; rack: ShownRack; onSchool: (school: SchoolId) => void };
 
 /** A file name without signs that file systems refuse. */
 function recipeFileName(name: string): string {
@@ -20,9 +21,9 @@ function recipeFileName(name: string): string {
 }
 
 /** The Recipe station: ladders, roles and marks in the order in which they are laid. */
-export function RecipeStation({ make, picture, rack, onSchool }: Props) {
+export function RecipeStation({ make, picture, table, rack, onSchool }: Props) {
   const markers = rack.markers;
-  const recipe = recipeOfPicture(make, picture, markers);
+  const recipe = recipeOfPicture(make, picture, markers, table);
   const school = schools[make.school];
   return (
     <section aria-labelledby="recipe-heading" className="space-y-4">
@@ -45,12 +46,12 @@ export function RecipeStation({ make, picture, rack, onSchool }: Props) {
         <span className="mt-1 block text-sm text-soft">Suits {school.suits}.</span>
       </label>
       <p className="flex flex-wrap gap-3">
-        <a href={`/makes/${make.id}/recipe`} target="_blank" rel="noreferrer" className={buttonLook('plain')}>
+        <a href={`/makes/${make.id}/recipe?picture=${picture.id}`} target="_blank" rel="noreferrer" className={buttonLook('plain')}>
           Print on one page
         </a>
         <Button
           onClick={() =>
-            saveFile(recipeFileName(make.name), JSON.stringify(recipeFile(make, picture, markers), null, 2), 'application/json')
+            saveFile(recipeFileName(make.name), JSON.stringify(recipeFile(make, picture, markers, table), null, 2), 'application/json')
           }
         >
           Save as a file
@@ -58,11 +59,12 @@ export function RecipeStation({ make, picture, rack, onSchool }: Props) {
       </p>
       {recipe.markers.length > 0 && (
         <p>
-          Lay out {recipe.markers.length} markers: <span className="font-code text-sm">{recipe.markers.join(' · ')}</span>. Light elements
-          come first, so that no dark ink is dragged into them.
+          Lay out {recipe.markers.length} markers:{' '}
+          <span className="font-code text-sm">{recipe.markers.map(({ code }) => code).join(' · ')}</span>. Light elements come first, so
+          that no dark ink is dragged into them.
         </p>
       )}
-      <MarkerMinds rack={rack} codes={recipe.markers} />
+      <MarkerMinds rack={rack} markers={recipe.markers} />
       <p className="border-l-8 border-ink bg-paper px-4 py-2 text-sm">
         Alcohol ink: air the room, keep it from flame and heat tools, cap the markers. The maker’s label and safety data sheet go before
         this.

@@ -1,9 +1,11 @@
 import { useState } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { decodeAnswerSchema } from '#model/api/originals';
 import type { Problem } from '#model/api/problem';
 import type { Picture } from '#model/picture';
 import { type Preparation, wholeOriginal } from '#model/preparation';
 import type { Mend, PlaceMm } from '#model/reading';
+import { pictureById } from '#core/make/picture-lookup';
 import { formatLength, readLengthMm } from '#core/card/lengths';
 import { areSoundCorners, betweenFrames, turnCorners, turnToLevel } from '#core/photo/frame';
 import { lengthInWidths } from '#core/photo/sheet-proportions';
@@ -13,9 +15,10 @@ import { Button } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import type { DeskStore } from '../../desk-store';
-import type { ReadingDesk } from '../../use-reading';
+import type { MakeStore } from '../../make-store';
+import { putMend } from '../../mend-edits';
 
-type Props = { useDesk: DeskStore; desk: ReadingDesk; picture: Picture; originalPx: { widthPx: number; heightPx: number } | null };
+type Props = { useMake: MakeStore; useDesk: DeskStore; picture: Picture; originalPx: { widthPx: number; heightPx: number } | null };
 
 /** Mends moved to where their places lie in the new cut-out. */
 function movedMends(mends: readonly Mend[], move: (xMm: number, yMm: number) => [number, number]): Mend[] {
@@ -28,8 +31,9 @@ function movedMends(mends: readonly Mend[], move: (xMm: number, yMm: number) => 
 }
 
 /** Straightening, cropping and flattening by four corners; even light; the width on paper by a ruler. */
-export function CutOutPanel({ useDesk, desk, picture, originalPx }: Props) {
-  const { corners: cornersInHand, ruler, set } = useDesk();
+export function CutOutPanel({ useMake, useDesk, picture, originalPx }: Props) {
+  const { corners: cornersInHand, ruler, set } = useDesk(useShallow(({ corners, ruler, set }) => ({ corners, ruler, set })));
+  const edit = useMake(({ edit: own }) => own);
   const kept = picture.preparation ?? wholeOriginal;
   const corners = cornersInHand ?? kept.corners;
   const [evenLight, setEvenLight] = useState(kept.evenLight);
@@ -86,19 +90,12 @@ export function CutOutPanel({ useDesk, desk, picture, originalPx }: Props) {
         { preparation: kept, widthMm: picture.widthMm, heightMm: picture.heightMm },
         { preparation, widthMm, heightMm },
       );
-      desk.cutOutAnew(
-        [
-          {
-            kind: 'setPreparation',
-            pictureId: picture.id,
-            preparation,
-            widthMm,
-            heightMm,
-            grey: { sha256, widthPx: greyWidth, heightPx: greyHeight },
-          },
-        ],
-        (reading) => ({ ...reading, mends: movedMends(reading.mends, move) }),
-      );
+      const grey = { sha256, widthPx: greyWidth, heightPx: greyHeight };
+      // The mends come along; the areas are found again by themselves, since the raster is another.
+      edit((make) => [
+        { kind: 'patch', entity: 'picture', id: picture.id, fields: { preparation, widthMm, heightMm, grey } },
+        ...movedMends(pictureById(make, picture.id)?.mends ?? [], move).map((mend) => putMend(picture.id, mend)),
+      ]);
       set({ corners: null, ruler: null });
       setWidth(null);
       setRulerLength('');

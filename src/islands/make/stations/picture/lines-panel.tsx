@@ -2,20 +2,24 @@ import { useEffect, useState } from 'react';
 import type { Picture } from '#model/picture';
 import { type LineSettings, usualReading } from '#model/reading';
 import { Button } from '#ui/button.tsx';
+import { readingOf } from '#core/make/reading-key';
 import type { DeskStore } from '../../desk-store';
+import type { MakeStore } from '../../make-store';
 import type { ReadingDesk } from '../../use-reading';
 import { Loupe } from './loupe';
 
-type Props = { useDesk: DeskStore; desk: ReadingDesk; picture: Picture };
+type Props = { useMake: MakeStore; useDesk: DeskStore; desk: ReadingDesk; picture: Picture };
 
 /** The control runs from fainter to bolder: to the right less is taken for line. */
 const faintest = 0.15;
 const boldest = 0.75;
 
+const isUsual = (settings: LineSettings) => JSON.stringify(settings) === JSON.stringify(usualReading.settings);
+
 /** Which ink counts as line: fainter or bolder, how small a speck, how wide a break. */
-export function LinesPanel({ useDesk, desk, picture }: Props) {
-  const { loupeAt } = useDesk();
-  const kept = desk.reading.settings;
+export function LinesPanel({ useMake, useDesk, desk, picture }: Props) {
+  const edit = useMake(({ edit: own }) => own);
+  const kept = readingOf(picture).settings;
   const [settings, setSettings] = useState<LineSettings>(kept);
   const keptKey = JSON.stringify(kept);
   // biome-ignore lint/correctness/useExhaustiveDependencies: an undo or another reading puts the controls back, nothing else does.
@@ -25,7 +29,7 @@ export function LinesPanel({ useDesk, desk, picture }: Props) {
 
   return (
     <div className="grid gap-x-6 gap-y-4 xl:grid-cols-2">
-      <Loupe reader={desk.reader} picture={picture} settings={settings} at={loupeAt ?? [picture.widthMm / 2, picture.heightMm / 2]} />
+      <Loupe useDesk={useDesk} reader={desk.reader} picture={picture} settings={settings} />
       <div className="space-y-4">
         <Slider
           label="Lines"
@@ -68,7 +72,15 @@ export function LinesPanel({ useDesk, desk, picture }: Props) {
         </label>
       </div>
       <div className="flex flex-wrap gap-3">
-        <Button weight="main" disabled={!isChanged} onClick={() => desk.readAgain({ ...desk.reading, settings })}>
+        <Button
+          weight="main"
+          disabled={!isChanged}
+          onClick={() =>
+            edit(() => [
+              { kind: 'patch', entity: 'picture', id: picture.id, fields: { lineSettings: isUsual(settings) ? null : settings } },
+            ])
+          }
+        >
           Read the lines like this
         </Button>
         <Button onClick={() => setSettings(usualReading.settings)}>As usual</Button>

@@ -1,14 +1,16 @@
 import type { Picture } from '#model/picture';
+import type { IndexedTable } from '#core/make/region-tables';
 import { Button } from '#ui/button.tsx';
 import type { MakeStore } from '../../make-store';
 
+type Props = { useMake: MakeStore; picture: Picture; table: IndexedTable | undefined };
+
 /** Areas of the reading before that found no match in the new one: said once, until the maker has seen it. */
-export function LostRegions({ useMake, picture }: { useMake: MakeStore; picture: Picture }) {
-  const { edit } = useMake();
+export function LostRegions({ useMake, picture, table }: Props) {
+  const edit = useMake(({ edit: own }) => own);
   const { regionMap } = picture;
-  const lost = regionMap?.lost ?? [];
-  if (!regionMap || lost.length === 0) return null;
-  const numberOf = new Map(regionMap.regions.map(({ id }, index) => [id, index + 1]));
+  const lost = table?.table.lost ?? [];
+  if (!regionMap || !table || lost.length === 0 || picture.lostSeen === regionMap.table) return null;
   const named = lost.filter(({ elementId }) => elementId !== null);
   const white = lost.filter(({ elementId }) => elementId === null);
   const line = ({ id, areaMm2, elementId, intoId }: (typeof lost)[number]) => (
@@ -16,7 +18,8 @@ export function LostRegions({ useMake, picture }: { useMake: MakeStore; picture:
       {elementId === null
         ? 'still white, '
         : `of ${picture.elements.find((one) => one.id === elementId)?.name ?? 'an element that is gone'}, `}
-      {(areaMm2 / 100).toFixed(2)} cm²: {intoId === null ? 'that place is paper now' : `it is part of area ${numberOf.get(intoId)} now`}
+      {(areaMm2 / 100).toFixed(2)} cm²:{' '}
+      {intoId === null ? 'that place is paper now' : `it is part of area ${table.numberOf.get(intoId)} now`}
     </li>
   );
   return (
@@ -34,7 +37,9 @@ export function LostRegions({ useMake, picture }: { useMake: MakeStore; picture:
         </details>
       )}
       <div className="mt-2 flex gap-3">
-        <Button onClick={() => edit({ kind: 'setRegionMap', pictureId: picture.id, regionMap: { ...regionMap, lost: [] } })}>Seen</Button>
+        <Button onClick={() => edit(() => [{ kind: 'patch', entity: 'picture', id: picture.id, fields: { lostSeen: regionMap.table } }])}>
+          Seen
+        </Button>
       </div>
     </div>
   );

@@ -1,27 +1,35 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Picture } from '#model/picture';
-import type { LineSettings, PlaceMm } from '#model/reading';
+import type { LineSettings } from '#model/reading';
+import { newestWish } from '#islands/shared/newest-wish.ts';
+import type { DeskStore } from '../../desk-store';
 import type { PictureReader } from '../../picture-reader';
 
-type Props = { reader: PictureReader | null; picture: Picture; settings: LineSettings; at: PlaceMm };
+type Props = { useDesk: DeskStore; reader: PictureReader | null; picture: Picture; settings: LineSettings };
 
 const widthPx = 200;
 const heightPx = 100;
 
 /** A part of the scan at twice its size, what counts as line in aqua: the answer to a moved control, at once. */
-export function Loupe({ reader, picture, settings, at }: Props) {
+export function Loupe({ useDesk, reader, picture, settings }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const next = useRef<(() => Promise<void>) | null>(null);
-  const busy = useRef(false);
   const [inkShare, setInkShare] = useState<number | null>(null);
+  const at = useDesk(({ loupeAt }) => loupeAt) ?? [picture.widthMm / 2, picture.heightMm / 2];
   const pxPerMm = picture.grey.widthPx / picture.widthMm;
   const left = Math.round(at[0] * pxPerMm - widthPx / 2);
   const top = Math.round(at[1] * pxPerMm - heightPx / 2);
   const { depthShare, leastSpeckMm2, maxGapMm, readMarks } = settings;
+  // A part that could not be fetched stays empty: the reading itself says what is wrong.
+  const [wishes] = useState(() =>
+    newestWish<() => Promise<void>>(
+      (look) => look(),
+      () => setInkShare(null),
+    ),
+  );
 
   useEffect(() => {
     if (!reader) return;
-    next.current = async () => {
+    wishes.want(async () => {
       const image = await reader.loupe(
         picture,
         { depthShare, leastSpeckMm2, maxGapMm, readMarks },
@@ -31,23 +39,8 @@ export function Loupe({ reader, picture, settings, at }: Props) {
       let ink = 0;
       for (let i = 0; i < image.data.length; i += 4) if (image.data[i] !== image.data[i + 1]) ink++;
       setInkShare(ink / (widthPx * heightPx));
-    };
-    // Only the newest wish is asked of the worker, one at a time.
-    const run = async () => {
-      busy.current = true;
-      while (next.current) {
-        const work = next.current;
-        next.current = null;
-        await work();
-      }
-      busy.current = false;
-    };
-    if (!busy.current) {
-      run().catch(() => {
-        busy.current = false;
-      });
-    }
-  }, [reader, picture, left, top, depthShare, leastSpeckMm2, maxGapMm, readMarks]);
+    });
+  }, [wishes, reader, picture, left, top, depthShare, leastSpeckMm2, maxGapMm, readMarks]);
 
   return (
     <figure>

@@ -1,16 +1,22 @@
 import type { Picture } from '#model/picture';
+import { ownersOf } from '#core/make/picture-lookup';
+import type { IndexedTable } from '#core/make/region-tables';
 import { buttonLook } from '#ui/button.tsx';
 import type { DeskStore } from '../../desk-store';
 
-type Props = { useDesk: DeskStore; makeId: string; picture: Picture };
+type Props = { useDesk: DeskStore; makeId: string; picture: Picture; table: IndexedTable | undefined };
 
 /** How large and how narrow every area is, what it borders on, and the picture on paper at true size. */
-export function MeasuresPanel({ useDesk, makeId, picture }: Props) {
-  const { measuredRegionId, set } = useDesk();
-  const { regions = [], borders = [] } = picture.regionMap ?? {};
-  const numberOf = new Map(regions.map(({ id }, index) => [id, index + 1]));
-  const ownerOf = (regionId: string) => picture.elements.find(({ regionIds }) => regionIds.includes(regionId));
-  const chosen = regions.find(({ id }) => id === measuredRegionId);
+export function MeasuresPanel({ useDesk, makeId, picture, table }: Props) {
+  const measuredRegionId = useDesk(({ measuredRegionId: own }) => own);
+  const set = useDesk(({ set: own }) => own);
+  const { regions = [], borders = [] } = table?.table ?? {};
+  const numberOf = (id: string) => table?.numberOf.get(id);
+  const owners = ownersOf(picture);
+  const ownerOf = (regionId: string) => owners.get(regionId);
+  const borderCounts = new Map<string, number>();
+  for (const { between } of borders) for (const id of between) if (id !== null) borderCounts.set(id, (borderCounts.get(id) ?? 0) + 1);
+  const chosen = measuredRegionId === null ? undefined : table?.byId.get(measuredRegionId);
   const neighbours = chosen
     ? borders
         .filter(({ between }) => between.includes(chosen.id))
@@ -18,7 +24,7 @@ export function MeasuresPanel({ useDesk, makeId, picture }: Props) {
         .sort((first, second) => second.lengthMm - first.lengthMm)
     : [];
   const nameOf = (id: string | null) =>
-    id === null ? 'the paper outside' : `area ${numberOf.get(id)}${ownerOf(id) ? `, ${ownerOf(id)?.name}` : ''}`;
+    id === null ? 'the paper outside' : `area ${numberOf(id)}${ownerOf(id) ? `, ${ownerOf(id)?.name}` : ''}`;
   return (
     <div className="space-y-4">
       <div className="flex flex-wrap items-center gap-3">
@@ -37,7 +43,7 @@ export function MeasuresPanel({ useDesk, makeId, picture }: Props) {
       {chosen ? (
         <div className="bg-paper px-4 py-3" data-measured>
           <h3 className="font-semibold">
-            Area {numberOf.get(chosen.id)}
+            Area {numberOf(chosen.id)}
             {ownerOf(chosen.id) ? `, ${ownerOf(chosen.id)?.name}` : ', still white'}
           </h3>
           <p>
@@ -86,7 +92,7 @@ export function MeasuresPanel({ useDesk, makeId, picture }: Props) {
                 <td>{ownerOf(id)?.name ?? 'still white'}</td>
                 <td className="text-right font-code">{(areaMm2 / 100).toFixed(2)}</td>
                 <td className="text-right font-code">{narrowestMm?.toFixed(1) ?? '–'}</td>
-                <td className="text-right font-code">{borders.filter(({ between }) => between.includes(id)).length}</td>
+                <td className="text-right font-code">{borderCounts.get(id) ?? 0}</td>
               </tr>
             ))}
           </tbody>

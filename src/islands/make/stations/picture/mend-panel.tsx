@@ -1,12 +1,14 @@
 import type { Picture } from '#model/picture';
-import type { Mend } from '#model/reading';
-import type { MendTool } from '#core/picture/gestures';
+import type { Mend, MendTool } from '#model/reading';
 import { Button } from '#ui/button.tsx';
+import { readingOf } from '#core/make/reading-key';
 import type { DeskStore } from '../../desk-store';
+import type { MakeStore } from '../../make-store';
+import { putMend, removeMend } from '../../mend-edits';
 import type { ReadingDesk } from '../../use-reading';
 import { Loupe } from './loupe';
 
-type Props = { useDesk: DeskStore; desk: ReadingDesk; picture: Picture };
+type Props = { useMake: MakeStore; useDesk: DeskStore; desk: ReadingDesk; picture: Picture };
 
 const tools: readonly { id: MendTool; name: string; tap: string; stroke: string }[] = [
   { id: 'line', name: 'Draw a line', tap: 'Tap in a break: the shortest way is closed.', stroke: 'Or drag from line to line.' },
@@ -23,16 +25,20 @@ const mendNames: Record<Mend['kind'], string> = {
   rub: 'Line rubbed out',
   join: 'Areas joined',
   paper: 'Marked as paper',
+  touch: 'Being read …',
 };
 
 const lengthOf = ({ from, to }: { from: readonly [number, number]; to: readonly [number, number] }) =>
   Math.hypot(to[0] - from[0], to[1] - from[1]);
 
 /** Mending: tools that work by a tap, a stroke or keys; openings to be closed; and what was mended so far. */
-export function MendPanel({ useDesk, desk, picture }: Props) {
-  const { tool, loupeAt, set } = useDesk();
+export function MendPanel({ useMake, useDesk, desk, picture }: Props) {
+  const tool = useDesk(({ tool: own }) => own);
+  const set = useDesk(({ set: own }) => own);
+  const edit = useMake(({ edit: own }) => own);
   const chosen = tools.find(({ id }) => id === tool);
-  const { mends } = desk.reading;
+  const { mends } = picture;
+  const { proposals } = desk;
   return (
     <div className="grid gap-5 xl:grid-cols-2">
       <div className="space-y-4">
@@ -59,19 +65,14 @@ export function MendPanel({ useDesk, desk, picture }: Props) {
             lines.
           </p>
         </fieldset>
-        <Loupe
-          reader={desk.reader}
-          picture={picture}
-          settings={desk.reading.settings}
-          at={loupeAt ?? [picture.widthMm / 2, picture.heightMm / 2]}
-        />
+        <Loupe useDesk={useDesk} reader={desk.reader} picture={picture} settings={readingOf(picture).settings} />
       </div>
       <div className="space-y-4">
         <div>
-          <h3 className="font-semibold">Openings the drawing leaves ({desk.proposals.length})</h3>
+          <h3 className="font-semibold">Openings the drawing leaves{proposals && ` (${proposals.length})`}</h3>
           <p className="text-sm text-soft">Dashed on the picture. Tap one to close it.</p>
           <ul className="mt-1 max-h-52 overflow-y-auto" aria-label="Openings">
-            {desk.proposals.map((proposal, index) => (
+            {proposals?.map((proposal, index) => (
               <li key={`${proposal.from.join(' ')} ${proposal.to.join(' ')}`}>
                 <button
                   type="button"
@@ -82,7 +83,7 @@ export function MendPanel({ useDesk, desk, picture }: Props) {
                   onBlur={() => set({ markedProposal: null })}
                   onClick={() => {
                     const points: [[number, number], [number, number]] = [proposal.from, proposal.to];
-                    desk.readAgain({ ...desk.reading, mends: [...mends, { kind: 'closing', id: crypto.randomUUID(), points }] });
+                    edit(() => [putMend(picture.id, { kind: 'closing', id: crypto.randomUUID(), points })]);
                     set({ markedProposal: null, said: 'Opening closed.' });
                   }}
                 >
@@ -90,7 +91,8 @@ export function MendPanel({ useDesk, desk, picture }: Props) {
                 </button>
               </li>
             ))}
-            {desk.proposals.length === 0 && <li className="text-soft">None: every line meets another.</li>}
+            {proposals === null && <li className="text-soft">Looking for them …</li>}
+            {proposals?.length === 0 && <li className="text-soft">None: every line meets another.</li>}
           </ul>
         </div>
         <div>
@@ -104,7 +106,7 @@ export function MendPanel({ useDesk, desk, picture }: Props) {
                 <Button
                   weight="quiet"
                   aria-label={`Take back mend ${index + 1}`}
-                  onClick={() => desk.readAgain({ ...desk.reading, mends: mends.filter(({ id }) => id !== mend.id) })}
+                  onClick={() => edit(() => [removeMend(picture.id, mend.id)])}
                 >
                   Take back
                 </Button>

@@ -1,5 +1,6 @@
 import type { Picture } from '#model/picture';
 import { counted } from '#core/make/counted';
+import type { IndexedTable } from '#core/make/region-tables';
 import type { PictureDoubt } from '#core/picture/judge-picture';
 import { Button } from '#ui/button.tsx';
 import { ProblemNotice, ProgressNotice } from '#ui/notice.tsx';
@@ -18,6 +19,7 @@ type Props = {
   desk: ReadingDesk;
   makeId: string;
   picture: Picture;
+  table: IndexedTable | undefined;
   originalPx: { widthPx: number; heightPx: number } | null;
   onGoOn: () => void;
 };
@@ -45,11 +47,12 @@ const doubts: Record<PictureDoubt, { message: string; remedy: string }> = {
 };
 
 /** The Picture station: how the picture is cut out, which lines and areas were found in it, and what the maker mends. */
-export function PictureStation({ useMake, useDesk, desk, makeId, picture, originalPx, onGoOn }: Props) {
-  const { step, set } = useDesk();
+export function PictureStation({ useMake, useDesk, desk, makeId, picture, table, originalPx, onGoOn }: Props) {
+  const step = useDesk(({ step: own }) => own);
+  const set = useDesk(({ set: own }) => own);
   const { finding, doubt } = desk;
-  const regions = picture.regionMap?.regions ?? [];
-  const cues = picture.regionMap?.cues?.length ?? 0;
+  const regions = picture.regionMap?.count ?? 0;
+  const cues = table?.table.cues.length ?? 0;
   const isFound = picture.regionMap !== undefined;
   return (
     <section aria-labelledby="picture-heading" className="space-y-4">
@@ -64,10 +67,10 @@ export function PictureStation({ useMake, useDesk, desk, makeId, picture, origin
       {isFound && (
         <div className="flex flex-wrap items-center justify-between gap-4">
           <p>
-            <strong data-area-count>{regions.length}</strong> closed {regions.length === 1 ? 'area' : 'areas'}
+            <strong data-area-count>{regions}</strong> closed {regions === 1 ? 'area' : 'areas'}
             {cues > 0 && `, ${counted(cues, 'patch', 'patches')} of hatching or dots`}
           </p>
-          {regions.length > 0 && (
+          {regions > 0 && (
             <Button weight="main" onClick={onGoOn}>
               Gather the elements
             </Button>
@@ -77,11 +80,11 @@ export function PictureStation({ useMake, useDesk, desk, makeId, picture, origin
       {finding && 'share' in finding && <ProgressNotice words={finding.stage} share={finding.share} />}
       {finding && 'problem' in finding && (
         <ProblemNotice problem={finding.problem}>
-          <Button onClick={() => desk.readAgain(desk.reading)}>Find the areas again</Button>
+          <Button onClick={desk.tryAgain}>Find the areas again</Button>
         </ProblemNotice>
       )}
       {doubt && <ProblemNotice problem={{ code: doubt, ...doubts[doubt] }} />}
-      {isFound && regions.length === 0 && !doubt && (
+      {isFound && regions === 0 && !doubt && (
         <ProblemNotice
           problem={{
             code: 'no-areas',
@@ -90,7 +93,7 @@ export function PictureStation({ useMake, useDesk, desk, makeId, picture, origin
           }}
         />
       )}
-      <LostRegions useMake={useMake} picture={picture} />
+      <LostRegions useMake={useMake} picture={picture} table={table} />
       <nav aria-label="Work on the picture" className="flex flex-wrap gap-1 border-b-2 border-ink">
         {steps.map(({ id, name }) => (
           <button
@@ -104,10 +107,10 @@ export function PictureStation({ useMake, useDesk, desk, makeId, picture, origin
           </button>
         ))}
       </nav>
-      {step === 'cutOut' && <CutOutPanel useDesk={useDesk} desk={desk} picture={picture} originalPx={originalPx} />}
-      {step === 'lines' && <LinesPanel useDesk={useDesk} desk={desk} picture={picture} />}
-      {step === 'mend' && <MendPanel useDesk={useDesk} desk={desk} picture={picture} />}
-      {step === 'measures' && <MeasuresPanel useDesk={useDesk} makeId={makeId} picture={picture} />}
+      {step === 'cutOut' && <CutOutPanel useMake={useMake} useDesk={useDesk} picture={picture} originalPx={originalPx} />}
+      {step === 'lines' && <LinesPanel useMake={useMake} useDesk={useDesk} desk={desk} picture={picture} />}
+      {step === 'mend' && <MendPanel useMake={useMake} useDesk={useDesk} desk={desk} picture={picture} />}
+      {step === 'measures' && <MeasuresPanel useDesk={useDesk} makeId={makeId} picture={picture} table={table} />}
     </section>
   );
 }

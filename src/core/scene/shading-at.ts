@@ -1,0 +1,48 @@
+import type { Form } from '#core/light/inflate';
+
+/** A form in its place with the light on it. */
+export type LitForm = { left: number; top: number; formScale: 1 | 2; form: Form; light: Float32Array };
+
+/**
+ * The light at a pixel of the picture. A form of half resolution is read between its four nearest cells that lie inside, weighted by
+ * nearness; where none does (a tip thinner than a cell) at the nearest that does.
+ * @param x @param y column and row of the picture, of a pixel inside the form.
+ */
+export function shadingAt({ left, top, formScale, form, light }: LitForm, x: number, y: number): number {
+  const { width, height, mask } = form;
+  if (formScale === 1) return light[(y - top) * width + x - left]!;
+  const u = (x - left + 0.5) / 2 - 0.5;
+  const v = (y - top + 0.5) / 2 - 0.5;
+  const column = Math.floor(u);
+  const row = Math.floor(v);
+  const alongX = u - column;
+  const alongY = v - row;
+  let sum = 0;
+  let weight = 0;
+  for (let dy = 0; dy < 2; dy++) {
+    const cellRow = row + dy;
+    if (cellRow < 0 || cellRow >= height) continue;
+    const weightY = dy ? alongY : 1 - alongY;
+    for (let dx = 0; dx < 2; dx++) {
+      const cellColumn = column + dx;
+      if (cellColumn < 0 || cellColumn >= width) continue;
+      const cell = cellRow * width + cellColumn;
+      if (mask[cell] === 0) continue;
+      const own = weightY * (dx ? alongX : 1 - alongX);
+      sum += own * light[cell]!;
+      weight += own;
+    }
+  }
+  return weight > 0 ? sum / weight : nearestLight(form, light, Math.round(u), Math.round(v));
+}
+
+function nearestLight({ width, height, mask }: Form, light: Float32Array, column: number, row: number): number {
+  for (let reach = 1; reach <= Math.max(width, height); reach++) {
+    for (let y = Math.max(0, row - reach); y <= Math.min(height - 1, row + reach); y++) {
+      for (let x = Math.max(0, column - reach); x <= Math.min(width - 1, column + reach); x++) {
+        if (mask[y * width + x]) return light[y * width + x]!;
+      }
+    }
+  }
+  return 0;
+}

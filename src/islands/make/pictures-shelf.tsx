@@ -1,0 +1,115 @@
+import { CopyPlus, ImagePlus, Trash2 } from 'lucide-react';
+import { AlertDialog } from 'radix-ui';
+import type { Make } from '#model/make';
+import { counted } from '#core/make/counted';
+import { copyOfPicture } from '#core/make/copy-picture';
+import { pictureById } from '#core/make/picture-lookup';
+import { progressOfPicture } from '#core/make/progress';
+import { standingOf } from '#core/scene/standing';
+import { Button, buttonLook } from '#ui/button.tsx';
+import { ScenePlan } from '#ui/scene-plan.tsx';
+import type { MakeStore } from './make-store';
+
+type Props = { useMake: MakeStore; make: Make; currentId: string; onShow: (pictureId: string | null) => void };
+
+/** All pictures of a make: switched, copied, taken out, added, and placed beside each other under the one lamp. */
+export function PicturesShelf({ useMake, make, currentId, onShow }: Props) {
+  const edit = useMake(({ edit: own }) => own);
+  const { pictures } = make;
+  const current = pictureById(make, currentId);
+  const copy = () => {
+    const id = crypto.randomUUID();
+    edit((newest) => {
+      const own = pictureById(newest, currentId);
+      if (!own) return null;
+      const index = newest.pictures.indexOf(own) + 1;
+      return [{ kind: 'put', entity: 'picture', row: { ...copyOfPicture(own, newest.pictures, () => crypto.randomUUID()), id }, index }];
+    });
+    onShow(id);
+  };
+  const takeOut = () => {
+    const next = pictures.find(({ id }) => id !== currentId)?.id ?? null;
+    edit(() => [{ kind: 'remove', entity: 'picture', id: currentId }]);
+    onShow(next);
+  };
+  return (
+    <section aria-labelledby="pictures-heading" className="border-t-2 border-ink pt-4">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <h3 id="pictures-heading" className="flex-1 text-lg">
+          {counted(pictures.length, 'picture')} under one lamp
+        </h3>
+        <Button weight="quiet" onClick={copy}>
+          <CopyPlus size={18} aria-hidden="true" /> Copy this one
+        </Button>
+        <a href={`/makes/new?into=${make.id}`} className={buttonLook('plain')}>
+          <ImagePlus size={18} aria-hidden="true" /> Add a picture
+        </a>
+        {pictures.length > 1 && current && <TakeOut name={current.name} onTakeOut={takeOut} />}
+      </div>
+      {pictures.length > 1 && (
+        <ScenePlan
+          standing={standingOf(pictures)}
+          currentId={currentId}
+          imageOf={(id) => `/api/blobs/${pictureById(make, id)?.grey.sha256}`}
+          onShow={onShow}
+          onPlace={(id, [xMm, yMm]) =>
+            edit(() => [{ kind: 'patch', entity: 'picture', id, fields: { standsAtMm: [Math.round(xMm), Math.round(yMm)] } }])
+          }
+        />
+      )}
+    </section>
+  );
+}
+
+function TakeOut({ name, onTakeOut }: { name: string; onTakeOut: () => void }) {
+  return (
+    <AlertDialog.Root>
+      <AlertDialog.Trigger asChild>
+        <Button weight="quiet">
+          <Trash2 size={18} aria-hidden="true" /> Take this one out
+        </Button>
+      </AlertDialog.Trigger>
+      <AlertDialog.Portal>
+        <AlertDialog.Overlay className="fixed inset-0 bg-ink/50" />
+        <AlertDialog.Content className="fixed left-1/2 top-1/2 w-[min(92vw,32rem)] -translate-x-1/2 -translate-y-1/2 space-y-4 bg-bench p-6">
+          <AlertDialog.Title className="font-display text-2xl font-semibold">Take “{name}” out of this make?</AlertDialog.Title>
+          <AlertDialog.Description>Its elements and ladders go with it. Undo brings it back.</AlertDialog.Description>
+          <p className="flex flex-wrap gap-3">
+            <AlertDialog.Cancel asChild>
+              <Button weight="main">Leave it in</Button>
+            </AlertDialog.Cancel>
+            <AlertDialog.Action asChild>
+              <Button onClick={onTakeOut}>Take it out</Button>
+            </AlertDialog.Action>
+          </p>
+        </AlertDialog.Content>
+      </AlertDialog.Portal>
+    </AlertDialog.Root>
+  );
+}
+
+/** A tag for each picture, at every station, where there is more than one. */
+export function PictureTags({ make, currentId, onShow }: Omit<Props, 'useMake'>) {
+  if (make.pictures.length < 2) return null;
+  return (
+    <nav aria-label="Pictures of this make" className="flex gap-1 overflow-x-auto px-4 pb-1 sm:px-8">
+      {make.pictures.map((picture) => {
+        const { regions, whiteRegions } = progressOfPicture(picture);
+        const isCurrent = picture.id === currentId;
+        return (
+          <button
+            key={picture.id}
+            type="button"
+            aria-current={isCurrent ? 'true' : undefined}
+            className={`flex min-h-11 shrink-0 items-center gap-2 px-3 ${isCurrent ? 'bg-ink text-paper' : 'bg-bench hover:bg-paper'}`}
+            onClick={() => onShow(picture.id)}
+          >
+            <img src={`/api/blobs/${picture.grey.sha256}`} alt="" className="size-8 bg-paper object-contain" />
+            <span className="font-semibold">{picture.name}</span>
+            <span className="text-sm">{regions > 0 ? `${regions - whiteRegions} of ${regions}` : 'not read yet'}</span>
+          </button>
+        );
+      })}
+    </nav>
+  );
+}

@@ -1,0 +1,35 @@
+import { useState } from 'react';
+import { z } from 'zod';
+import type { Problem } from '#model/api/problem';
+import { idSchema } from '#model/id';
+import { freshCopyName } from '#core/make/copy-picture';
+import { call, jsonPost, problemToShow } from '#islands/shared/server-calls.ts';
+import { Button } from '#ui/button.tsx';
+import { ProblemNotice } from '#ui/notice.tsx';
+
+/** Copies a make with its pictures, elements and ladders, to be changed without touching the first. */
+export function CopyMake({ make, onCopied }: { make: { id: string; name: string }; onCopied: () => void }) {
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const [busy, setBusy] = useState(false);
+  const copy = async () => {
+    setBusy(true);
+    setProblem(null);
+    try {
+      const wished = { id: crypto.randomUUID(), name: freshCopyName(make.name, []) };
+      await call(z.object({ id: idSchema }), `/api/makes/${make.id}/copies`, jsonPost(wished));
+      onCopied();
+    } catch (error) {
+      setProblem(problemToShow(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <>
+      <Button weight="quiet" className="self-start text-sm" disabled={busy} aria-label={`Copy ${make.name}`} onClick={() => void copy()}>
+        Copy
+      </Button>
+      {problem && <ProblemNotice problem={problem} />}
+    </>
+  );
+}

@@ -1,0 +1,37 @@
+import type { KeyboardEvent, PointerEvent } from 'react';
+
+type Options = {
+  /** Told while the hand moves with the handle down. */
+  onDrag: (event: PointerEvent<HTMLElement>) => void;
+  /** Told when the hand lets go. */
+  onDrop?: ((event: PointerEvent<HTMLElement>) => void) | undefined;
+  /** A key was pressed on the handle. @returns whether it meant something. */
+  onKey: (key: string, withShift: boolean) => boolean;
+};
+
+/** Unit steps of the arrow keys: x right, y down. */
+export const arrowSteps: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+/** What makes an element a handle that is moved by hand and by keys alike. */
+export function dragHandle({ onDrag, onDrop, onKey }: Options) {
+  return {
+    onPointerDown: (event: PointerEvent<HTMLElement>) => {
+      event.currentTarget.setPointerCapture(event.pointerId);
+      event.currentTarget.focus();
+    },
+    onPointerMove: (event: PointerEvent<HTMLElement>) => {
+      if (event.currentTarget.hasPointerCapture(event.pointerId)) onDrag(event);
+    },
+    onPointerUp: (event: PointerEvent<HTMLElement>) => {
+      if (event.currentTarget.hasPointerCapture(event.pointerId)) onDrop?.(event);
+    },
+    onKeyDown: (event: KeyboardEvent) => {
+      if (onKey(event.key, event.shiftKey)) event.preventDefault();
+    },
+  };
+}

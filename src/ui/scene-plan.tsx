@@ -1,0 +1,89 @@
+import { useRef, useState } from 'react';
+import type { Standing } from '#core/scene/standing';
+import { arrowSteps, dragHandle } from './drag-handle';
+
+type Props = {
+  standing: readonly Standing[];
+  currentId: string;
+  imageOf: (id: string) => string;
+  onShow: (id: string) => void;
+  /** A picture was put elsewhere: its left top in mm from that of the first. */
+  onPlace: (id: string, placeMm: [number, number]) => void;
+};
+
+const marginMm = 8;
+const mostHeightPx = 190;
+
+/** The pictures of a make to scale, as they stand beside each other; each but the first is moved by hand or by keys. */
+export function ScenePlan({ standing, currentId, imageOf, onShow, onPlace }: Props) {
+  const plan = useRef<HTMLDivElement>(null);
+  const [moved, setMoved] = useState<{ id: string; at: [number, number] } | null>(null);
+  const grip = useRef<[number, number] | null>(null);
+  const left = Math.min(...standing.map(({ xMm }) => xMm)) - marginMm;
+  const top = Math.min(...standing.map(({ yMm }) => yMm)) - marginMm;
+  const width = Math.max(...standing.map(({ xMm, widthMm }) => xMm + widthMm)) + marginMm - left;
+  const height = Math.max(...standing.map(({ yMm, heightMm }) => yMm + heightMm)) + marginMm - top;
+  const placeOf = (standingOne: Standing): [number, number] =>
+    moved?.id === standingOne.id ? moved.at : [standingOne.xMm, standingOne.yMm];
+  const mmAt = (event: { clientX: number; clientY: number }): [number, number] => {
+    const box = plan.current?.getBoundingClientRect();
+    return box
+      ? [left + ((event.clientX - box.left) / box.width) * width, top + ((event.clientY - box.top) / box.height) * height]
+      : [0, 0];
+  };
+  return (
+    <div className="mt-3 bg-wall p-2">
+      <div
+        ref={plan}
+        className="relative mx-auto max-w-full"
+        style={{ aspectRatio: `${width} / ${height}`, width: `min(100%, ${(mostHeightPx * width) / height}px)` }}
+        data-scene-plan
+      >
+        {standing.map((one, index) => {
+          const [xMm, yMm] = placeOf(one);
+          const canMove = index > 0;
+          const where = canMove ? `, ${Math.round(xMm)} mm right and ${Math.round(yMm)} mm down of the first; arrow keys move it` : '';
+          return (
+            <button
+              key={one.id}
+              type="button"
+              aria-label={`${one.name}${where}`}
+              aria-current={one.id === currentId ? 'true' : undefined}
+              className={`absolute bg-paper ${canMove ? 'cursor-move touch-none' : ''} ${one.id === currentId ? 'outline-3 outline-ink' : 'outline-1 outline-edge'}`}
+              style={{
+                left: `${((xMm - left) / width) * 100}%`,
+                top: `${((yMm - top) / height) * 100}%`,
+                width: `${(one.widthMm / width) * 100}%`,
+                height: `${(one.heightMm / height) * 100}%`,
+              }}
+              onClick={() => onShow(one.id)}
+              {...(canMove
+                ? dragHandle({
+                    onDrag: (event) => {
+                      const [x, y] = mmAt(event);
+                      grip.current ??= [x - one.xMm, y - one.yMm];
+                      setMoved({ id: one.id, at: [x - grip.current[0], y - grip.current[1]] });
+                    },
+                    onDrop: () => {
+                      grip.current = null;
+                      if (moved?.id === one.id && Math.hypot(moved.at[0] - one.xMm, moved.at[1] - one.yMm) >= 1) onPlace(one.id, moved.at);
+                      setMoved(null);
+                    },
+                    onKey: (key, withShift) => {
+                      const step = arrowSteps[key];
+                      if (!step) return false;
+                      const reach = withShift ? 10 : 1;
+                      onPlace(one.id, [one.xMm + step[0] * reach, one.yMm + step[1] * reach]);
+                      return true;
+                    },
+                  })
+                : {})}
+            >
+              <img src={imageOf(one.id)} alt="" className="pointer-events-none size-full object-contain" draggable={false} />
+            </button>
+          );
+        })}
+      </div>
+    </div>
+  );
+}

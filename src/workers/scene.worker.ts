@@ -1,0 +1,31 @@
+/// <reference lib="webworker" />
+import { expose, transfer } from 'comlink';
+import { bandShares } from '#core/scene/band-map';
+import { openScene, type Scene } from '#core/scene/scene';
+import { type BandAnswer, bandRequestSchema, loadRequestSchema } from './scene-messages';
+
+let scene: Scene | undefined;
+
+const api = {
+  /** Takes the label map of the picture to be lit. */
+  load(request: unknown): void {
+    const { labels, width, height } = loadRequestSchema.parse(request);
+    scene = openScene(labels, width, height);
+  },
+
+  /** Which band of which element lies where under a lamp. */
+  bands(request: unknown): BandAnswer {
+    const asked = bandRequestSchema.parse(request);
+    if (!scene) throw new Error('No picture was loaded into the scene worker.');
+    const map = scene.bandMap(asked);
+    const shares = bandShares(
+      map,
+      asked.elements.map(({ shares: wished }) => wished.length),
+    );
+    return transfer({ map, shares }, [map.elements.buffer, map.bands.buffer]);
+  },
+};
+
+export type SceneApi = typeof api;
+
+expose(api);

@@ -47,24 +47,27 @@ export function drawTouched(canvas: HTMLCanvasElement, { labels, widthPx, height
   const context = canvas.getContext('2d');
   if (!context) return;
   context.clearRect(0, 0, canvas.width, canvas.height);
+  const boxes = touched.flatMap((label) => boxOf(label) ?? []);
+  if (boxes.length === 0) return;
   const [scaleX, scaleY] = [canvas.width / widthPx, canvas.height / heightPx];
-  for (const label of touched) {
-    const box = boxOf(label);
-    if (!box) continue;
-    const left = Math.max(0, Math.floor(box[0] * scaleX) - 1);
-    const top = Math.max(0, Math.floor(box[1] * scaleY) - 1);
-    const width = Math.min(canvas.width - left, Math.ceil(box[2] * scaleX) + 2);
-    const height = Math.min(canvas.height - top, Math.ceil(box[3] * scaleY) + 2);
-    if (width < 1 || height < 1) continue;
-    const image = context.getImageData(left, top, width, height);
-    const px = new Uint32Array(image.data.buffer);
-    const colour = packed(...touchedRgb);
-    for (let y = 0; y < height; y++) {
-      const row = Math.min(heightPx - 1, Math.floor((top + y + 0.5) / scaleY)) * widthPx;
-      for (let x = 0; x < width; x++) {
-        if (labels[row + Math.min(widthPx - 1, Math.floor((left + x + 0.5) / scaleX))] === label) px[y * width + x] = colour;
-      }
+  const at = (index: number) => boxes.filter((_, place) => place % 4 === index);
+  const ends = (start: number, size: number) => at(start).map((from, place) => from + (at(size)[place] ?? 0));
+  const left = Math.max(0, Math.floor(Math.min(...at(0)) * scaleX) - 1);
+  const top = Math.max(0, Math.floor(Math.min(...at(1)) * scaleY) - 1);
+  const width = Math.min(canvas.width, Math.ceil(Math.max(...ends(0, 2)) * scaleX) + 1) - left;
+  const height = Math.min(canvas.height, Math.ceil(Math.max(...ends(1, 3)) * scaleY) + 1) - top;
+  if (width < 1 || height < 1) return;
+  const isTouched = new Uint8Array(65536);
+  for (const label of touched) isTouched[label] = 1;
+  const image = context.createImageData(width, height);
+  const px = new Uint32Array(image.data.buffer);
+  const colour = packed(...touchedRgb);
+  for (let y = 0; y < height; y++) {
+    const row = Math.min(heightPx - 1, Math.floor((top + y + 0.5) / scaleY)) * widthPx;
+    for (let x = 0; x < width; x++) {
+      const label = labels[row + Math.min(widthPx - 1, Math.floor((left + x + 0.5) / scaleX))] as number;
+      if (isTouched[label]) px[y * width + x] = colour;
     }
-    context.putImageData(image, left, top);
   }
+  context.putImageData(image, left, top);
 }

@@ -206,7 +206,9 @@ describe('suggestions', () => {
 
   it('put families already given last and go by the area (common practice, no source)', () => {
     const two = [...rack, marker('PLUM31', [82, 14, -10]), marker('PLUM34', [60, 28, -19]), marker('PLUM37', [42, 30, -19])];
-    expect(suggestLadders(two, { rungs: 3, avoid: ['PLUM34'] }).map((ladder) => ladder.rungs[0]?.family)).toEqual(['FERN', 'PLUM']);
+    expect(suggestLadders(two, { rungs: 3, avoid: [marker('PLUM34', [60, 28, -19]).id] }).map((ladder) => ladder.rungs[0]?.family)).toEqual(
+      ['FERN', 'PLUM'],
+    );
     expect([5, 30, 300, 2000].map(rungsForArea)).toEqual([1, 2, 3, 4]);
   });
 });

@@ -175,7 +175,6 @@ export class Keeper {
     this.layDown(dropped, []);
     await this.laidDown;
     this.base = baseOf(kept);
-    await this.loadOwnTables();
     this.rebuild();
     this.tell({ kind: 'kept' });
   }
@@ -186,7 +185,7 @@ export class Keeper {
     const old = this.queue;
     this.base = baseOf(kept);
     const named = old.flatMap(({ operations }) => tablesNamed(kept.document, operations));
-    await this.loadTables([...tableDigests(kept.document), ...named]);
+    await this.loadTables(named);
     let document = kept.document;
     let leftOut = 0;
     this.queue = [];
@@ -262,15 +261,12 @@ export class Keeper {
     Object.assign(this, { document, steps });
   }
 
-  private async loadOwnTables(): Promise<void> {
-    if (this.base) await this.loadTables(tableDigests(this.base.document));
-  }
-
   /** Takes over batches as they were laid down, brought to today's schema; one that cannot be read is set aside. */
   private async adopt(batches: readonly LaidDownBatch[]): Promise<void> {
     if (!this.base) return;
-    await this.loadOwnTables();
     let make = this.base.document;
+    // Older edits know regions by former names, which stand in the tables.
+    if (batches.some(({ schema }) => schema === undefined)) await this.loadTables(tableDigests(make));
     for (const batch of batches) {
       try {
         // What waits names its tables by blobs that wait with it, or that the server keeps.

@@ -132,23 +132,15 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
       settleLamp: actions.settleLamp,
       showPicture: actions.showPicture,
       dropSetAside: actions.dropSetAside,
-      loadTables: actions.loadTables,
       takeTheirs: actions.takeTheirs,
       layMineOnTop: actions.layMineOnTop,
     })),
   );
-  const { make, picture, table, rack, keep, hand, lampInHand, edit, takeInHand, settleLamp, showPicture, loadTables } = state;
+  const { make, picture, table, rack, keep, hand, lampInHand, edit, takeInHand, settleLamp, showPicture } = state;
   const [{ station, pictureId }, go] = useAddress();
   useEffect(() => showPicture(pictureId), [pictureId, showPicture]);
   const [useDesk] = useState(createDeskStore);
   const raster = useRaster(useMake, picture);
-  const { problem: rasterProblem } = raster;
-  const tableDigest = picture?.regionMap?.table;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another table, or another try of what could not be fetched.
-  useEffect(() => {
-    // What cannot be fetched now is told by the picture itself, with a press to try again.
-    loadTables().catch(() => {});
-  }, [loadTables, tableDigest, rasterProblem]);
   const lamp = lampInHand ?? make.lamp;
   const showsBands = station === 'groups' || station === 'light' || station === 'recipe';
   const bands = useBands(picture, {
@@ -224,8 +216,8 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
           {state.misfit && (
             <ProblemNotice problem={{ code: 'misfit', message: state.misfit, remedy: 'Nothing was changed. Look at it as it is now.' }} />
           )}
-          {rasterProblem && (
-            <ProblemNotice problem={rasterProblem}>
+          {raster.problem && (
+            <ProblemNotice problem={raster.problem}>
               <Button onClick={raster.fetchAgain}>Fetch the picture again</Button>
             </ProblemNotice>
           )}

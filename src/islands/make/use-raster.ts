@@ -21,9 +21,10 @@ function fittingMap({ grey, regionMap }: Picture): Picture['regionMap'] {
   return regionMap?.widthPx === grey.widthPx && regionMap.heightPx === grey.heightPx ? regionMap : undefined;
 }
 
-/** The pixels of a picture: its lines, and the label map once it has one. */
+/** The pixels of a picture: its lines, and the label map once it has one; its region table goes into the store. */
 export function useRaster(useMake: MakeStore, picture: Picture | undefined): Raster {
   const blobOf = useMake(({ blobOf: own }) => own);
+  const loadTables = useMake(({ loadTables: own }) => own);
   const [scan, setScan] = useState<ImageBitmap | null>(null);
   const [labels, setLabels] = useState<Uint16Array | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -67,6 +68,16 @@ export function useRaster(useMake: MakeStore, picture: Picture | undefined): Ras
       current = false;
     };
   }, [labelMap, widthPx, heightPx, blobOf, turn]);
+
+  const table = picture?.regionMap?.table;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another table, or a turn: one try to fetch.
+  useEffect(() => {
+    let current = true;
+    loadTables().catch((error: unknown) => current && setProblem(problemToShow(error)));
+    return () => {
+      current = false;
+    };
+  }, [table, loadTables, turn]);
 
   const inkMends = JSON.stringify((picture?.mends ?? []).filter(({ kind }) => kind === 'line' || kind === 'rub'));
   const widthMm = picture?.widthMm ?? 1;

@@ -91,6 +91,8 @@ export const operationSchema = z.discriminatedUnion('kind', [
   setRegionMapSchema,
 ]) as unknown as z.ZodType<Operation>;
 
+export const operationsSchema = z.array(operationSchema);
+
 /** Most operations of one batch. */
 export const mostOperations = 500;
 

@@ -161,3 +161,31 @@ test('undo goes on over a conflict: what this window did can be taken back after
   await expect(page.locator(names).nth(1)).toHaveValue('Rims by the other');
   await expectAllKept(page);
 });
+
+test('a fault while something is drawn keeps the page, is told in words, and a press tries again', async ({
+  page,
+  shared,
+  quietConsole,
+}) => {
+  await page.goto(`${shared.address}/makes/make-balloon-post-lantern#elements`);
+  await expect(page.locator('[data-bands] canvas[data-paper]')).toBeVisible();
+  // Broken from within, as a fault of ours would: nothing can be drawn any more.
+  await page.evaluate(() => {
+    const whole = CanvasRenderingContext2D.prototype.fillRect;
+    Object.assign(window, { mend: () => Object.assign(CanvasRenderingContext2D.prototype, { fillRect: whole }) });
+    CanvasRenderingContext2D.prototype.fillRect = () => {
+      throw new Error('no more paint');
+    };
+  });
+  await goTo(page, 'Groups');
+  const notice = page.getByRole('alert').filter({ hasText: 'Something went wrong in the picture: no more paint' });
+  await expect(notice).toBeVisible();
+  // The rest of the page works on.
+  await expect(page.getByRole('heading', { name: 'A ladder for each element' })).toBeVisible();
+  await page.evaluate(() => (window as unknown as { mend: () => void }).mend());
+  await notice.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.locator('[data-bands] canvas[data-paper]')).toBeVisible();
+  // The browser tells of the fault, as it should.
+  expect(quietConsole.join()).toContain('no more paint');
+  quietConsole.length = 0;
+});

@@ -11,7 +11,7 @@ const zoomOf = async (page: Page) => Number(await seen(page).getAttribute('data-
 
 /** Which share of the picture lies at a place of the screen. */
 async function shareAt(page: Page, { x, y }: Spot): Promise<Spot> {
-  const box = await page.locator('[data-zoom] canvas').boundingBox();
+  const box = await page.locator('[data-zoom] canvas').first().boundingBox();
   if (!box) throw new Error('The picture is not on the screen.');
   return { x: (x - box.x) / box.width, y: (y - box.y) / box.height };
 }
@@ -123,7 +123,7 @@ test('two fingers move and spread the picture, and what the first had begun is n
   await expect(page.locator('[data-measured]')).toContainText('cm²');
   const pen = page.locator('[data-zoom] svg g[transform]').last();
   const [, x = '0', y = '0'] = /translate\(([\d.]+) ([\d.]+)\)/.exec((await pen.getAttribute('transform')) ?? '') ?? [];
-  const box = await page.locator('[data-zoom] canvas').boundingBox();
+  const box = await page.locator('[data-zoom] canvas').first().boundingBox();
   expect(Number(x) / (box?.width ?? 1)).toBeCloseTo(place.x, 2);
   expect(Number(y) / (box?.height ?? 1)).toBeCloseTo(place.y, 2);
 });

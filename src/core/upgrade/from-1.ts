@@ -1,5 +1,4 @@
-import { z } from 'zod';
-import { type Operation, operationSchema } from '#model/operation';
+import { type Operation, operationsSchema } from '#model/operation';
 import { type Make, makeSchema } from '#model/make';
 import { type Picture, pictureSchema } from '#model/picture';
 import { type Frame, type RegionTable, regionTableSchema } from '#model/region-table';
@@ -9,7 +8,7 @@ import { OperationError } from '#core/make/operation-error';
 import { pictureById } from '#core/make/picture-lookup';
 import { readingKey } from '#core/make/reading-key';
 import { encodeRegionTable, indexTable, type IndexedTable, type RegionTables, tableOf } from '#core/make/region-tables';
-import { make1Schema, type Operation1, operation1Schema, type Picture1, type RegionMap1 } from './schema-1';
+import { make1Schema, type Operation1, operations1Schema, type Picture1, type RegionMap1 } from '#model/schema-1';
 import type { NewBlob, Upgraded } from './upgraded';
 
 /** Short names for the regions of a map of schema 1: those known before keep theirs, others are given the next numbers. */
@@ -161,13 +160,13 @@ export function operationsOf1(old: unknown, make: Make, tables: RegionTables): U
   const blobs: NewBlob[] = [];
   const operations: Operation[] = [];
   let current = make;
-  for (const one of z.array(operation1Schema).parse(old)) {
+  for (const one of operations1Schema.parse(old)) {
     const { operations: upgraded, made } = operationsFrom1(one, current, known);
     if (made) {
       known.set(made.blob.sha256, made.table);
       blobs.push(made.blob);
     }
-    const parsed = z.array(operationSchema).parse(upgraded);
+    const parsed = operationsSchema.parse(upgraded);
     current = applyOperations(current, parsed, known);
     operations.push(...parsed);
   }

@@ -1,10 +1,4 @@
-import { z } from 'zod';
-
-const rackFile1Schema = z.looseObject({
-  format: z.literal('aquachrome-rack'),
-  version: z.literal(1),
-  markers: z.array(z.looseObject({ lab: z.unknown().optional(), colourSource: z.unknown().optional() })),
-});
+import { rackFile1Schema } from '#model/schema-1';
 
 /** A rack file of version 1 as one of version 2: a colour without a source was picked by hand; a source without a colour says nothing. */
 export function rackFileFrom1(value: unknown): object {

@@ -4,7 +4,7 @@ import { makeSchemaVersion } from '#model/make';
 import { applyOperations } from '#core/make/apply';
 import { isReadUpToDate } from '#core/make/reading-key';
 import { decodeRegionTable, indexTable, type IndexedTable, tableOf } from '#core/make/region-tables';
-import type { Operation1 } from './schema-1';
+import type { Operation1 } from '#model/schema-1';
 import { upgrade } from './upgrade';
 import { NewerSchemaError, type NewBlob } from './upgraded';
 

@@ -1,6 +1,5 @@
-import { z } from 'zod';
 import { type Make, makeSchema, makeSchemaVersion } from '#model/make';
-import { type Operation, operationSchema } from '#model/operation';
+import { type Operation, operationsSchema } from '#model/operation';
 import { type RackFile, rackFileSchema, rackFileVersion } from '#model/rack-file';
 import type { RegionTables } from '#core/make/region-tables';
 import { makeFrom1, operationsOf1 } from './from-1';
@@ -44,7 +43,7 @@ export function upgrade(versioned: Versioned): Upgraded<Today[keyof Today]> {
       const { make, tables } = versioned.onto;
       const version = versionOf(versioned.schema, 'This edit', makeSchemaVersion);
       if (version === 1) return operationsOf1(versioned.value, make, tables);
-      return { value: z.array(operationSchema).parse(versioned.value), blobs: [] };
+      return { value: operationsSchema.parse(versioned.value), blobs: [] };
     }
     case 'rackFile': {
       const version = versionOf(field(versioned.value, 'version') ?? null, 'This rack file', rackFileVersion);

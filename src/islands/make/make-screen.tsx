@@ -8,7 +8,7 @@ import { pictureById, whiteRegions } from '#core/make/picture-lookup';
 import { isReadUpToDate } from '#core/make/reading-key';
 import { progressOfPicture, type Station } from '#core/make/progress';
 import { Button } from '#ui/button.tsx';
-import { ErrorBoundary } from '#ui/error-boundary.tsx';
+import { asPage, ErrorBoundary } from '#ui/error-boundary.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import { Workline, type WorklineStation } from '#ui/workline.tsx';
 import type { Nearness, Share } from '#ui/zoom-stage.tsx';
@@ -49,7 +49,7 @@ function worklineOf(make: Make, picture: Picture): WorklineStation<Station>[] {
   ];
 }
 
-export function MakeScreen({ makeId }: { makeId: string }) {
+function MakeScreenWhole({ makeId }: { makeId: string }) {
   const [useMake] = useState<MakeStore>(() => createMakeStore(makeId));
   const { phase, problem, isHere, load } = useMake(
     useShallow((state) => ({ phase: state.phase, problem: state.problem, isHere: state.make !== null, load: state.load })),
@@ -288,3 +288,5 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
     </div>
   );
 }
+
+export const MakeScreen = asPage('this make', MakeScreenWhole);

@@ -42,6 +42,9 @@ export type SetAside = z.infer<typeof setAsideSchema>;
 
 interface OutboxSchema extends DBSchema {
   batches: { key: string; value: LaidDownBatch; indexes: { makeId: string } };
+}
+/** A database of its own: a new version of the outbox's would wait for pages of an older application that are still open. */
+interface AsideSchema extends DBSchema {
   setAside: { key: string; value: SetAside; indexes: { makeId: string } };
 }
 
@@ -83,10 +86,14 @@ async function livingTabs(): Promise<Set<string>> {
 }
 
 export async function openOutbox(): Promise<Outbox> {
-  const database: IDBPDatabase<OutboxSchema> = await openDB<OutboxSchema>('aquachrome-outbox', 2, {
-    upgrade: (fresh, from) => {
-      if (from < 1) fresh.createObjectStore('batches', { keyPath: 'batchId' }).createIndex('makeId', 'makeId');
-      if (from < 2) fresh.createObjectStore('setAside', { keyPath: 'batchId' }).createIndex('makeId', 'makeId');
+  const database: IDBPDatabase<OutboxSchema> = await openDB<OutboxSchema>('aquachrome-outbox', 1, {
+    upgrade: (fresh) => {
+      fresh.createObjectStore('batches', { keyPath: 'batchId' }).createIndex('makeId', 'makeId');
+    },
+  });
+  const aside: IDBPDatabase<AsideSchema> = await openDB<AsideSchema>('aquachrome-set-aside', 1, {
+    upgrade: (fresh) => {
+      fresh.createObjectStore('setAside', { keyPath: 'batchId' }).createIndex('makeId', 'makeId');
     },
   });
   const tabId = await claimTabId();
@@ -109,13 +116,11 @@ export async function openOutbox(): Promise<Outbox> {
       return own;
     },
     setAside: async (entry) => {
-      const transaction = database.transaction(['batches', 'setAside'], 'readwrite', { durability: 'strict' });
-      void transaction.objectStore('batches').delete(entry.batchId);
-      void transaction.objectStore('setAside').put(entry);
-      await transaction.done;
+      // First there, then away here: cut short between the two, it is sent once more and refused once more.
+      await aside.put('setAside', entry);
+      await replace([entry.batchId], []);
     },
-    allSetAside: async (makeId) =>
-      (await database.getAllFromIndex('setAside', 'makeId', makeId)).map((entry) => setAsideSchema.parse(entry)),
-    dropSetAside: (batchId) => database.delete('setAside', batchId),
+    allSetAside: async (makeId) => (await aside.getAllFromIndex('setAside', 'makeId', makeId)).map((entry) => setAsideSchema.parse(entry)),
+    dropSetAside: (batchId) => aside.delete('setAside', batchId),
   };
 }

@@ -1,4 +1,4 @@
-import { CopyPlus, ImagePlus, Trash2 } from 'lucide-react';
+import { CopyPlus, Trash2 } from 'lucide-react';
 import { AlertDialog } from 'radix-ui';
 import type { Make } from '#model/make';
 import { counted } from '#core/make/counted';
@@ -6,7 +6,7 @@ import { copyOfPicture } from '#core/make/copy-picture';
 import { pictureById } from '#core/make/picture-lookup';
 import { progressOfPicture } from '#core/make/progress';
 import { standingOf } from '#core/scene/standing';
-import { Button, buttonLook } from '#ui/button.tsx';
+import { Button } from '#ui/button.tsx';
 import { ScenePlan } from '#ui/scene-plan.tsx';
 import type { MakeStore } from './make-store';
 
@@ -41,9 +41,6 @@ export function PicturesShelf({ useMake, make, currentId, onShow }: Props) {
         <Button weight="quiet" onClick={copy}>
           <CopyPlus size={18} aria-hidden="true" /> Copy this one
         </Button>
-        <a href={`/makes/new?into=${make.id}`} className={buttonLook('plain')}>
-          <ImagePlus size={18} aria-hidden="true" /> Add a picture
-        </a>
         {pictures.length > 1 && current && <TakeOut name={current.name} onTakeOut={takeOut} />}
       </div>
       {pictures.length > 1 && (

@@ -9,6 +9,7 @@ import { problemToShow } from '#islands/shared/server-calls.ts';
 import { sheetOfOriginal } from '#islands/shared/sheet-of-original.ts';
 import { Button } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
+import { asPage } from '#ui/error-boundary.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import { addToMake, bringIn, startMake } from './bring-in';
 import { PreviewWithRuler, type RulerEnds } from './preview-with-ruler';
@@ -45,7 +46,7 @@ function nameFromFile(fileName: string): string {
 const accepted = '.svg,.png,.jpg,.jpeg,.webp,.tif,.tiff,image/svg+xml,image/png,image/jpeg,image/webp,image/tiff';
 
 /** New make, or one more picture of a make: a line image and how wide it is on paper. */
-export function NewMake() {
+function NewMakeWhole() {
   // The make that the picture is added to; null: a new one is started with it.
   const [into] = useState(() => new URLSearchParams(window.location.search).get('into'));
   const [brought, setBrought] = useState<Brought | null>(null);
@@ -293,3 +294,5 @@ function Ruler({ words }: { words: string }) {
     </div>
   );
 }
+
+export const NewMake = asPage('this page', NewMakeWhole);

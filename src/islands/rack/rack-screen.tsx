@@ -1,4 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import type { RackChange } from '#model/api/rack';
 import type { Rack, RackMarker } from '#model/marker';
 import { type ShownMarker, withAssumedColours } from '#core/markers/assumed-colour';
@@ -6,6 +7,7 @@ import { codeKey } from '#core/markers/code-rule';
 import { checkRack, markerWarnings } from '#core/markers/rack-checks';
 import { Button } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
+import { asPage } from '#ui/error-boundary.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import { stateWord } from '#ui/strand-layout.ts';
 import { Strands } from '#ui/strands.tsx';
@@ -31,8 +33,8 @@ function matches(marker: ShownMarker, wanted: string): boolean {
   );
 }
 
-export function RackScreen() {
-  const { rack, problem, load } = useRack();
+function RackScreenWhole() {
+  const { rack, problem, load } = useRack(useShallow((state) => ({ rack: state.rack, problem: state.problem, load: state.load })));
   useEffect(() => {
     void load();
   }, [load]);
@@ -71,7 +73,9 @@ function Counts({ rack }: { rack: Rack }) {
 }
 
 function LoadedRack({ rack }: { rack: Rack }) {
-  const { busy, chosenId, change, choose } = useRack();
+  const { busy, chosenId, change, choose } = useRack(
+    useShallow((state) => ({ busy: state.busy, chosenId: state.chosenId, change: state.change, choose: state.choose })),
+  );
   const [view, setView] = useState<View>(rack.markers.length > 0 ? 'strands' : 'exchange');
   const [filter, setFilter] = useState('');
   const [zoom, setZoom] = useState(1);
@@ -184,3 +188,5 @@ function LoadedRack({ rack }: { rack: Rack }) {
     </main>
   );
 }
+
+export const RackScreen = asPage('the rack', RackScreenWhole);

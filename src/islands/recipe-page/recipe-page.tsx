@@ -13,6 +13,7 @@ import { call, problemToShow } from '#islands/shared/server-calls.ts';
 import { Button } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
 import { lampWords } from '#ui/lamp-place.ts';
+import { asPage } from '#ui/error-boundary.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 
 /** Inner size of a page that fits on Letter and A4 alike, in mm: the narrower width, the shorter height, less the margins. */
@@ -21,7 +22,7 @@ const pageMm = { width: 190, height: 256 };
 type Loaded = { make: Make; picture: Picture | undefined; table: IndexedTable | undefined; rack: Rack };
 
 /** A recipe on one printed page, made smaller until it fits. */
-export function RecipePage({ makeId }: { makeId: string }) {
+function RecipePageWhole({ makeId }: { makeId: string }) {
   const [loaded, setLoaded] = useState<Loaded | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const load = useCallback(() => {
@@ -117,3 +118,5 @@ function Sheet({ make, picture, table, rack }: Loaded) {
     </div>
   );
 }
+
+export const RecipePage = asPage('the recipe', RecipePageWhole);

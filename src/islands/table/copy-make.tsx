@@ -26,7 +26,7 @@ export function CopyMake({ make, onCopied }: { make: { id: string; name: string 
   };
   return (
     <>
-      <Button weight="quiet" className="self-start text-sm" disabled={busy} aria-label={`Copy ${make.name}`} onClick={() => void copy()}>
+      <Button weight="quiet" className="text-sm" disabled={busy} aria-label={`Copy ${make.name}`} onClick={() => void copy()}>
         Copy
       </Button>
       {problem && <ProblemNotice problem={problem} />}

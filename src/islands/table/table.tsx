@@ -6,6 +6,7 @@ import { call, problemToShow } from '#islands/shared/server-calls.ts';
 import { Button, buttonLook } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
 import { MiniRail } from '#ui/mini-rail.tsx';
+import { asPage } from '#ui/error-boundary.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import { CopyMake } from './copy-make';
 import { ThrowAway } from './throw-away';
@@ -13,7 +14,7 @@ import { ThrowAway } from './throw-away';
 type Loaded = { makes: ListedMake[]; rack: Rack };
 
 /** Home: the makes in progress, each a strip with its picture, its rail and the one next thing to do. */
-export function Table() {
+function TableWhole() {
   const [loaded, setLoaded] = useState<Loaded | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const [turn, setTurn] = useState(0);
@@ -110,8 +111,10 @@ function MakeStrip({ listed, rack, onChanged }: { listed: ListedMake; rack: Rack
         >
           Go on
         </a>
-        <CopyMake make={summary} onCopied={onChanged} />
-        <ThrowAway make={summary} onGone={onChanged} />
+        <p className="flex gap-4">
+          <CopyMake make={summary} onCopied={onChanged} />
+          <ThrowAway make={summary} onGone={onChanged} />
+        </p>
       </div>
     </article>
   );
@@ -136,3 +139,5 @@ function ToRefill({ rack }: { rack: Rack }) {
     </section>
   );
 }
+
+export const Table = asPage('the table', TableWhole);

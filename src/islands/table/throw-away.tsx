@@ -22,7 +22,7 @@ export function ThrowAway({ make, onGone }: { make: { id: string; name: string }
   return (
     <AlertDialog.Root open={open} onOpenChange={setOpen}>
       <AlertDialog.Trigger asChild>
-        <Button weight="quiet" className="self-start text-sm" aria-label={`Throw ${make.name} away`}>
+        <Button weight="quiet" className="text-sm" aria-label={`Throw ${make.name} away`}>
           Throw away
         </Button>
       </AlertDialog.Trigger>

@@ -1,8 +1,9 @@
+import { ImagePlus } from 'lucide-react';
 import type { Picture } from '#model/picture';
 import { counted } from '#core/make/counted';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { PictureDoubt } from '#core/picture/judge-picture';
-import { Button } from '#ui/button.tsx';
+import { Button, buttonLook } from '#ui/button.tsx';
 import { ProblemNotice, ProgressNotice } from '#ui/notice.tsx';
 import type { DeskStep, DeskStore } from '../../desk-store';
 import type { MakeStore } from '../../make-store';
@@ -60,9 +61,12 @@ export function PictureStation({ useMake, useDesk, desk, makeId, picture, table,
         <h2 id="picture-heading" className="text-2xl">
           {picture.name}
         </h2>
-        <p className="text-soft" data-size>
+        <p className="flex-1 text-soft" data-size>
           {Math.round(picture.widthMm)} × {Math.round(picture.heightMm)} mm
         </p>
+        <a href={`/makes/new?into=${makeId}`} className={buttonLook('quiet')}>
+          <ImagePlus size={18} aria-hidden="true" /> Add a picture
+        </a>
       </div>
       {isFound && (
         <div className="flex flex-wrap items-center justify-between gap-4">

@@ -7,7 +7,7 @@ import { z } from 'zod';
 const id = z.string().regex(/^[A-Za-z0-9-]{1,64}$/);
 const asItWas = z.unknown();
 
-export const regionMap1Schema = z.object({
+const regionMap1Schema = z.object({
   labelMap: z.string(),
   widthPx: z.number(),
   heightPx: z.number(),
@@ -35,7 +35,7 @@ export type Picture1 = z.infer<typeof picture1Schema>;
 export const make1Schema = z.looseObject({ schema: z.literal(1), id, pictures: z.array(picture1Schema) });
 
 const ofPicture = { pictureId: id };
-export const operation1Schema = z.discriminatedUnion('kind', [
+const operation1Schema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('renameMake'), name: asItWas }),
   z.object({ kind: z.literal('setLamp'), lamp: asItWas }),
   z.object({ kind: z.literal('setSchool'), school: asItWas }),
@@ -61,4 +61,11 @@ export const operation1Schema = z.discriminatedUnion('kind', [
   }),
   z.object({ kind: z.literal('setLadder'), ...ofPicture, elementId: id, ladder: asItWas }),
 ]);
+export const operations1Schema = z.array(operation1Schema);
 export type Operation1 = z.infer<typeof operation1Schema>;
+
+export const rackFile1Schema = z.looseObject({
+  format: z.literal('aquachrome-rack'),
+  version: z.literal(1),
+  markers: z.array(z.looseObject({ lab: asItWas.optional(), colourSource: asItWas.optional() })),
+});

@@ -1,0 +1,74 @@
+import { describe, expect, it } from 'vitest';
+import type { Operation } from '#model/operation';
+import { madeUpMake, madeUpPicture, madeUpTable, regionMapOf } from '../../../tests/made-up-make';
+import { blobsNamed, blobsOfPicture } from './blobs-named';
+import { copyOfPicture, freshCopyName } from './copy-picture';
+import { describeOperations } from './describe';
+import { freshElementName, labelsOf, whiteRegions } from './picture-lookup';
+import { isReadUpToDate, readingKey } from './reading-key';
+import { splitOperations } from './split-operations';
+
+const rename = (name: string): Operation => ({ kind: 'patch', entity: 'make', fields: { name } });
+
+describe('splitting operations', () => {
+  it('keeps their order, and each run within the limits; one that alone is too large stands alone', () => {
+    const operations = ['a', 'b', 'c'.repeat(300), 'd', 'e', 'f', 'g'].map(rename);
+    const runs = splitOperations(operations, { operations: 3, bytes: 250 });
+    expect(runs.flat()).toEqual(operations);
+    expect(runs.map((run) => run.length)).toEqual([2, 1, 3, 1]);
+    expect(splitOperations([])).toEqual([]);
+  });
+});
+
+describe('the words of an edit', () => {
+  it('name what it was about, once each', () => {
+    const make = madeUpMake(madeUpPicture({ elements: [{ id: 'e1', name: 'Scarf', regionIds: [] }] }));
+    const words = describeOperations(make, [
+      rename('x'),
+      { kind: 'patch', entity: 'element', pictureId: 'p1', id: 'e1', fields: { name: 'Shawl' } },
+      { kind: 'patch', entity: 'element', pictureId: 'p1', id: 'e1', fields: { name: 'Cloth' } },
+      { kind: 'remove', entity: 'picture', id: 'p1' },
+      { kind: 'assignRegions', pictureId: 'p1', assignments: [{ regionId: 'r1', elementId: null }] },
+    ]);
+    expect(words).toBe('name; element Scarf: name; picture Pilot removed; areas of elements');
+  });
+});
+
+describe('blobs that are named', () => {
+  it('are those of pictures, of their results and of a new cut-out', () => {
+    const made = madeUpTable(['r1']);
+    const picture = madeUpPicture({ regionMap: regionMapOf(made) });
+    expect(blobsOfPicture(picture)).toEqual(['b'.repeat(64), 'c'.repeat(64), 'a'.repeat(64), made.sha256]);
+    expect(blobsNamed([{ kind: 'put', entity: 'picture', row: picture }, rename('x')])).toEqual(blobsOfPicture(picture));
+    const grey = { sha256: 'd'.repeat(64), widthPx: 1, heightPx: 1 };
+    expect(blobsNamed([{ kind: 'patch', entity: 'picture', id: 'p1', fields: { grey } }])).toEqual([grey.sha256]);
+    expect(blobsNamed([{ kind: 'setRegionMap', pictureId: 'p1', regionMap: null }])).toEqual([]);
+  });
+});
+
+describe('a copy of a picture', () => {
+  it('has rows of its own and a name of its own, and needs no new reading', () => {
+    let number = 0;
+    const bare = madeUpPicture({ standsAtMm: [5, 5], mends: [{ kind: 'paper', id: 'w', at: [1, 1] }] });
+    const picture = {
+      ...bare,
+      regionMap: { ...regionMapOf(madeUpTable(['r1'])), of: readingKey(bare) },
+      elements: [{ id: 'e1', name: 'Hat', regionIds: ['r1'] }],
+    };
+    const copy = copyOfPicture(picture, [picture, madeUpPicture({ id: 'p2', name: 'Pilot 2' })], () => `new-${++number}`);
+    expect(copy).toMatchObject({ id: 'new-1', name: 'Pilot 3', elements: [{ id: 'new-2', name: 'Hat', regionIds: ['r1'] }] });
+    expect(copy.standsAtMm).toBeUndefined();
+    expect(isReadUpToDate(copy)).toBe(true);
+    expect(freshCopyName('x'.repeat(80), [])).toHaveLength(80);
+  });
+});
+
+describe('lookups', () => {
+  it('find labels, white regions and free names', () => {
+    const { table } = madeUpTable(['r3', 'r5', 'r9']);
+    const picture = madeUpPicture({ elements: [{ id: 'e1', name: 'Element 1', regionIds: ['r3', 'r9'] }] });
+    expect(labelsOf({ regionIds: ['r9', 'r3', 'r77'] }, table)).toEqual([3, 1]);
+    expect(whiteRegions(picture, table).map(({ id }) => id)).toEqual(['r5']);
+    expect(freshElementName(picture)).toBe('Element 2');
+  });
+});

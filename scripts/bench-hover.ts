@@ -71,6 +71,8 @@ await database.sequelize.close();
 const browser = await chromium.launch({ executablePath: chromiumPath, args: browserArguments });
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  // The script runner names functions with a helper that the page does not have.
+  await page.addInitScript('globalThis.__name = (named) => named');
   await page.goto(`${application.address}/makes/page#elements`);
   await page.getByText(`${table.regions.length} areas`).first().waitFor();
   await page.locator('[role="application"]').waitFor({ timeout: 60_000 });

@@ -65,9 +65,22 @@ const shots: Shot[] = [
     name: `make-${station}`,
     go: async (page: Page) => {
       await page.goto(`${pilot}#${station}`);
-      await bandsShown(page);
+      if (station === 'elements') await page.locator('canvas[data-paper]').waitFor();
+      else await bandsShown(page);
     },
   })),
+  {
+    name: 'make-pictures',
+    go: async (page) => {
+      await page.goto(`${address}/makes/make-balloon-post-parcel#picture`);
+      await page.locator('[data-mark="proposal"]').first().waitFor({ state: 'attached' });
+      const before = await page.getByRole('navigation', { name: 'Pictures of this make' }).getByRole('button').count();
+      if (before === 0) await page.getByRole('button', { name: 'Copy this one' }).click();
+      const plan = page.locator('[data-scene-plan]');
+      await plan.getByRole('button').nth(1).press('Shift+ArrowDown');
+      await plan.scrollIntoViewIfNeeded();
+    },
+  },
   {
     name: 'make-picture',
     go: async (page) => {

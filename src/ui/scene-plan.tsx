@@ -84,6 +84,14 @@ export function ScenePlan({ standing, currentId, imageOf, onShow, onPlace }: Pro
           );
         })}
       </div>
+      <p className="mt-2 text-center text-sm" data-stands>
+        {standing
+          .filter(({ id }, index) => id === currentId && index > 0)
+          .map((one) => {
+            const [xMm, yMm] = placeOf(one);
+            return `${one.name} stands ${Math.round(xMm)} mm right and ${Math.round(yMm)} mm down of the first. Drag it, or use the arrow keys.`;
+          })}
+      </p>
     </div>
   );
 }

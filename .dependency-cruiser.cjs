@@ -5,7 +5,7 @@ const rooms = [
   {
     name: 'server',
     path: '^src/server',
-    may: ['^src/server', '^src/core', '^src/model', '^node_modules/', '^(node:)?(crypto|fs|path|http|stream)$'],
+    may: ['^src/server', '^src/core', '^src/model', '^node_modules/', '^(node:)?(child_process|crypto|fs|path|http|stream)$'],
   },
   { name: 'workers', path: '^src/workers', may: ['^src/workers', '^src/core', '^src/model', '^node_modules/(comlink|zod)'] },
   {

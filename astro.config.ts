@@ -3,6 +3,7 @@ import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'astro/config';
 import { guardRequest } from './src/server/http/guard';
+import { policyDirectives } from './src/server/http/policy';
 
 export default defineConfig({
   output: 'server',
@@ -14,16 +15,7 @@ export default defineConfig({
   devToolbar: { enabled: false },
   experimental: {
     csp: {
-      directives: [
-        "default-src 'self'",
-        "img-src 'self' blob: data:",
-        "connect-src 'self'",
-        "worker-src 'self'",
-        "object-src 'none'",
-        "base-uri 'none'",
-        "form-action 'self'",
-        "frame-ancestors 'none'",
-      ],
+      directives: [...policyDirectives],
     },
   },
   vite: {

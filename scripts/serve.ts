@@ -3,6 +3,9 @@ import { createServer } from 'node:http';
 import { pathToFileURL } from 'node:url';
 import { guardRequest } from '../src/server/http/guard';
 
+// A log that cannot be written, on a full disk, must not end the server: what it says is lost, nothing else.
+for (const stream of [process.stdout, process.stderr]) stream.on('error', () => {});
+
 const port = Number(process.env.AQUACHROME_PORT ?? 4747);
 process.env.ASTRO_NODE_AUTOSTART = 'disabled';
 const entry = pathToFileURL(`${process.cwd()}/${process.env.AQUACHROME_DIST ?? 'dist'}/server/entry.mjs`).href;

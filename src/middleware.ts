@@ -1,15 +1,13 @@
 import { defineMiddleware } from 'astro:middleware';
+import { stylePolicy } from '#server/http/policy';
 
-/**
- * Astro writes the hashes of its own scripts and styles into the policy. Inline styles are the one exception: React and the
- * component library set style attributes as they work, which hashes cannot cover; a style attribute cannot run anything.
- */
+/** Astro writes the hashes of its own scripts and styles into the policy; hashes cannot cover what sets style attributes as it works. */
 function tighten(policy: string): string {
   const kept = policy
     .split(';')
     .map((directive) => directive.trim())
     .filter((directive) => directive !== '' && !directive.startsWith('style-src'));
-  return [...kept, "style-src 'self' 'unsafe-inline'"].join('; ');
+  return [...kept, stylePolicy].join('; ');
 }
 
 export const onRequest = defineMiddleware(async (_, next) => {

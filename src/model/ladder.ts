@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { textSchema } from './text';
 import { idSchema } from './id';
 
 /** The roles of a group, light to dark. */
@@ -8,7 +9,7 @@ export type Role = (typeof roles)[number];
 /** A rung keeps the code beside the id, so that a ladder stays readable when its marker has left the rack. */
 export const rungSchema = z.object({
   markerId: idSchema,
-  code: z.string().min(1).max(40),
+  code: textSchema(40, { least: 1, empty: 'a marker needs a code' }),
 });
 
 /** Markers of one group from light to dark: one for a tiny spot, six at the most. */

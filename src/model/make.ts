@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { textSchema } from './text';
 import { idSchema } from './id';
 import { distantLampSchema } from './lamp';
 import { pictureSchema } from './picture';
@@ -11,7 +12,7 @@ export const makeSchemaVersion = 2;
 export const makeHeadSchema = z.object({
   schema: z.literal(makeSchemaVersion),
   id: idSchema,
-  name: z.string().trim().min(1, 'a make needs a name').max(80),
+  name: textSchema(80, { least: 1, empty: 'a make needs a name' }),
   lamp: distantLampSchema,
   school: schoolIdSchema,
 });

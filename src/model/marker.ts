@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { textSchema } from './text';
 import { idSchema } from './id';
 
 /** Parts a marker code is made of, in the order in which they are printed. */
@@ -13,8 +14,14 @@ export type CodePart = z.infer<typeof codePartSchema>;
  */
 export const codeRuleSchema = z.object({
   parts: z.array(codePartSchema).min(1).max(8),
-  tones: z.array(z.string().trim().min(1).max(20)).max(12).optional(),
-  familiesWithoutGroup: z.array(z.string().trim().min(1).max(20)).max(60).optional(),
+  tones: z
+    .array(textSchema(20, { least: 1 }))
+    .max(12)
+    .optional(),
+  familiesWithoutGroup: z
+    .array(textSchema(20, { least: 1 }))
+    .max(60)
+    .optional(),
 });
 export type CodeRule = z.infer<typeof codeRuleSchema>;
 
@@ -40,9 +47,9 @@ export type MarkerEvent = z.infer<typeof markerEventSchema>;
 /** One marker. `family`, `group`, `depth`: as read from the code by the rule of its line. `lab`: one coat, dry, on white marker card. */
 export const markerSchema = z.object({
   id: idSchema,
-  code: z.string().trim().min(1).max(40),
-  family: z.string().max(40).optional(),
-  group: z.string().max(20).optional(),
+  code: textSchema(40, { least: 1, empty: 'a marker needs a code' }),
+  family: textSchema(40).optional(),
+  group: textSchema(20).optional(),
   depth: z.number().optional(),
   lab: labSchema.optional(),
   owned: z.boolean(),
@@ -68,9 +75,9 @@ export type RackMarker = z.infer<typeof rackMarkerSchema>;
 /** A maker's line of markers with the rule that reads its codes. */
 export const markerLineSchema = z.object({
   id: idSchema,
-  name: z.string().trim().min(1, 'a line needs a name').max(80),
+  name: textSchema(80, { least: 1, empty: 'a line needs a name' }),
   rule: codeRuleSchema,
-  note: z.string().max(400).optional(),
+  note: textSchema(400).optional(),
 });
 export type MarkerLine = z.infer<typeof markerLineSchema>;
 
@@ -78,13 +85,15 @@ export const pairVerdicts = ['blends well', 'needs work', 'refuses'] as const;
 export const pairReasons = ['', 'dry marker', 'paper'] as const;
 
 /** What the maker found out about two markers, in either order. */
-export const pairNoteSchema = z.object({
-  firstId: idSchema,
-  secondId: idSchema,
-  verdict: z.enum(pairVerdicts),
-  reason: z.enum(pairReasons),
-  on: z.string().regex(/^\d{4}-\d{2}-\d{2}$/),
-});
+export const pairNoteSchema = z
+  .object({
+    firstId: idSchema,
+    secondId: idSchema,
+    verdict: z.enum(pairVerdicts),
+    reason: z.enum(pairReasons),
+    on: z.string().regex(/^\d{4}-\d{2}-\d{2}$/),
+  })
+  .refine(({ firstId, secondId }) => firstId !== secondId, 'a note is about two markers');
 export type PairNote = z.infer<typeof pairNoteSchema>;
 
 export const rackSchema = z.object({

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { textSchema } from './text';
 import { idSchema, regionIdSchema, sha256Schema } from './id';
 import { ladderSchema } from './ladder';
 import { preparationSchema } from './preparation';
@@ -21,7 +22,7 @@ export type RegionMap = z.infer<typeof regionMapSchema>;
 /** A part of an image that gets its own colours. */
 export const elementSchema = z.object({
   id: idSchema,
-  name: z.string().trim().min(1, 'an element needs a name').max(60),
+  name: textSchema(60, { least: 1, empty: 'an element needs a name' }),
   /** Regions in the order of their numbers; each belongs to one element at the most. */
   regionIds: z.array(regionIdSchema).max(5000),
   ladder: ladderSchema.optional(),
@@ -36,10 +37,10 @@ export const standsAtSchema = z.tuple([z.number().min(-5000).max(5000), z.number
 /** One line image of a make. The grey raster is what the decoder made of the original: 8 bit, black lines on white paper. */
 export const pictureSchema = z.object({
   id: idSchema,
-  name: z.string().trim().min(1, 'a picture needs a name').max(80),
+  name: textSchema(80, { least: 1, empty: 'a picture needs a name' }),
   widthMm: z.number().min(5).max(1000),
   heightMm: z.number().min(1).max(3000),
-  original: z.object({ sha256: sha256Schema, mediaType: z.string().max(80), fileName: z.string().max(200) }),
+  original: z.object({ sha256: sha256Schema, mediaType: textSchema(80), fileName: textSchema(200) }),
   grey: greySchema,
   /** How it is cut out of its original; absent: the whole of it. */
   preparation: preparationSchema.optional(),

@@ -90,6 +90,18 @@ test('pages carry a strict policy, files their safe headers, originals never run
   expect(policy).toMatch(/style-src 'self' 'unsafe-inline'/);
   expect(policy).toMatch(/frame-ancestors 'none'/);
   await expect(page.getByRole('heading', { name: 'On the table' })).toBeVisible();
+  // Every answer carries the policy and the other headers: files, endpoints, what is not there, what is refused.
+  const script = /\/_astro\/[^"]+\.js/.exec((await raw(shared.address, '/')).body)?.[0] ?? '';
+  for (const path of ['/icon.svg', script, '/api/makes', '/api/makes/none', '/no-such-page', '/_image?href=/icon.svg']) {
+    const { headers } = await raw(shared.address, path);
+    expect(headers['content-security-policy'], path).toMatch(/default-src 'self'.*frame-ancestors 'none'/);
+    expect(headers['x-content-type-options'], path).toBe('nosniff');
+    expect(headers['x-frame-options'], path).toBe('DENY');
+  }
+  expect((await raw(shared.address, '/_image?href=/icon.svg&w=9000&f=png')).status).toBe(404);
+  expect((await raw(shared.address, '/api/makes', { method: 'TRACE' })).status).toBe(405);
+  const fromElsewhere = { 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'no-cors', 'sec-fetch-dest': 'image' };
+  expect((await raw(shared.address, '/api/makes', { headers: fromElsewhere })).status).toBe(403);
   const icon = await raw(shared.address, '/icon.svg');
   expect(icon.headers['x-content-type-options']).toBe('nosniff');
   const { makes } = JSON.parse((await raw(shared.address, '/api/makes')).body);

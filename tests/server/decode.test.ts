@@ -23,8 +23,66 @@ const refused: [string, Buffer, RegExp][] = [
   ['an entity bomb', svg('<text>&b;</text>', '<!DOCTYPE svg [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;">]>'), /entities/],
   ['too many parts', svg('<g/>'.repeat(1_000_000)), /more than 100,000 parts/],
   ['endless nesting', svg('<g>'.repeat(300) + '</g>'.repeat(300)), /nested/],
+  ['a blur of a thousand pixels', svg('<filter id="f"><feGaussianBlur stdDeviation="1000"/></filter>'), /filters/],
+  ['a filter in a style', svg('<rect style="fill:none; filter: blur(900px)" width="9" height="9"/>'), /filters/],
+  ['a filter in a style sheet', svg('<style>rect{filter:url(#f)}</style>'), /filters/],
+  ['a mere strip', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1000 2"/>'), /strip/],
   ['broken tags', svg('<path d="M0 0"'), /cannot be read/],
 ];
+
+/** A ring of 12 units round 20, 20 in a drawing of 50 x 60 units, stated in every way a drawing program states it. */
+const ring = (root: string) =>
+  Buffer.from(
+    `<?xml version="1.0"?><!-- <svg width="1mm"> --><svg xmlns="http://www.w3.org/2000/svg" ${root}><circle cx="20" cy="20" r="12" fill="none" stroke="#000" stroke-width="2"/></svg>`,
+  );
+const sizes: [string, number | undefined][] = [
+  ['width="50mm" height="60mm" viewBox="0 0 50 60"', 50],
+  ['width="5cm" height="6cm" viewBox="0 0 50 60"', 50],
+  ['width="2in" height="2.4in" viewBox="0 0 50 60"', 50.8],
+  ['width="144pt" height="172.8pt" viewBox="0 0 50 60"', 50.8],
+  ['width="12pc" height="14.4pc" viewBox="0 0 50 60"', 50.8],
+  ['width="200Q" height="240Q" viewBox="0 0 50 60"', 50],
+  ['width="192px" height="230.4px" viewBox="0 0 50 60"', 50.8],
+  ['width="50mm" viewBox="0 0 50 60"', 50],
+  ['height="60mm" viewBox="0 0 50 60"', 50],
+  ['width="210mm" height="252mm" viewBox="0 0 50 60"', 210],
+  ['width="500" height="600" viewBox="0 0 50 60"', undefined],
+  ['width="100%" height="100%" viewBox="0 0 50 60"', undefined],
+  ['viewBox="0 0 50 60"', undefined],
+  ['width="50" height="60"', undefined],
+];
+
+describe('a drawing', () => {
+  it.each(sizes)('with %s has its size in mm and its lines where they belong', async (root, widthMm) => {
+    const bytes = ring(root);
+    const facts = await inspectOriginal(bytes);
+    expect(facts.widthMm).toBe(widthMm);
+    const wide = widthMm ?? 50;
+    const { png, heightMm, widthPx, heightPx } = await decodeGrey(bytes, wide);
+    expect(Math.abs(heightMm - wide * 1.2)).toBeLessThan(0.1);
+    expect(Math.abs(widthPx - (wide / 25.4) * 300)).toBeLessThan(1);
+    const { data } = await sharp(png).extractChannel(0).raw().toBuffer({ resolveWithObject: true });
+    // The ring's left edge lies at 8 units, its right at 32, seen along the row through its middle.
+    const row = Math.round((20 / 60) * heightPx);
+    const dark = Array.from({ length: widthPx }, (_, x) => x).filter((x) => (data[row * widthPx + x] as number) < 128);
+    const [left = 0, right = 0] = [dark[0], dark.at(-1)];
+    const perUnit = widthPx / 50;
+    expect(Math.abs(left / perUnit - 7)).toBeLessThan(0.15);
+    expect(Math.abs((right + 1) / perUnit - 33)).toBeLessThan(0.15);
+  });
+
+  it('with lengths in mm inside has them where its own page says', async () => {
+    const bytes = Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm"><rect x="10mm" y="10mm" width="80mm" height="80mm" fill="#000"/></svg>',
+    );
+    const { png, widthPx } = await decodeGrey(bytes, 100);
+    const { data } = await sharp(png).extractChannel(0).raw().toBuffer({ resolveWithObject: true });
+    const row = Math.round(widthPx / 2);
+    const dark = Array.from({ length: widthPx }, (_, x) => x).filter((x) => (data[row * widthPx + x] as number) < 128);
+    expect(Math.abs(((dark[0] ?? 0) / widthPx) * 100 - 10)).toBeLessThan(0.1);
+    expect(Math.abs((dark.length / widthPx) * 100 - 80)).toBeLessThan(0.1);
+  });
+});
 
 describe('an original', () => {
   it.each(refused)('with %s is refused in words', async (_, bytes, words) => {
@@ -63,8 +121,10 @@ describe('an original', () => {
     const before = process.memoryUsage().rss;
     await expect(inspectOriginal(Buffer.concat([header, Buffer.from('00000000', 'hex')]))).rejects.toMatchObject({ status: 422 });
     expect(process.memoryUsage().rss - before).toBeLessThan(300e6);
+    // A drawing has no pixels: however many its root asks for, it is drawn as large as is wished.
     const wide = svg(square).toString().replace('<svg ', '<svg width="40000" height="40000" ');
-    await expect(inspectOriginal(Buffer.from(wide))).rejects.toMatchObject({ problem: { message: expect.stringMatching(/pixels/) } });
+    await expect(inspectOriginal(Buffer.from(wide))).resolves.toMatchObject({ widthPx: 8192, heightPx: 8192 });
+    expect(process.memoryUsage().rss - before).toBeLessThan(300e6);
   });
 
   it('tells its size on paper from its own resolution, upright after its EXIF turn', async () => {

@@ -1,10 +1,11 @@
 import type { Picture } from '#model/picture';
+import { cleanText } from '#model/text';
 
 /** A name not taken among others: "Pilot 2". */
 export function freshCopyName(name: string, taken: readonly string[], most = 80): string {
   for (let number = 2; ; number++) {
     const ending = ` ${number}`;
-    const wished = `${name.slice(0, most - ending.length).trimEnd()}${ending}`;
+    const wished = `${cleanText(name, most - ending.length)}${ending}`;
     if (!taken.includes(wished)) return wished;
   }
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { applyBatchAnswerSchema } from '#model/api/makes';
 import { makeSchemaVersion } from '#model/make';
 import type { Picture } from '#model/picture';
+import { cleanText } from '#model/text';
 import { fetchMake } from '#islands/shared/make-parts.ts';
 import { decodeAnswerSchema, type OriginalAnswer, originalAnswerSchema } from '#model/api/originals';
 import { idSchema } from '#model/id';
@@ -36,7 +37,7 @@ async function pictureOf({ name, widthMm, fileName, original, preparation }: Wis
     name,
     widthMm,
     heightMm: grey.heightMm,
-    original: { sha256: original.sha256, mediaType: original.mediaType, fileName: fileName.slice(-200) },
+    original: { sha256: original.sha256, mediaType: original.mediaType, fileName: cleanText(fileName, 200) },
     ...(preparation && { preparation }),
     grey: { sha256: grey.sha256, widthPx: grey.widthPx, heightPx: grey.heightPx },
     regionsGiven: 0,

@@ -3,6 +3,7 @@ import { type DragEvent, type SubmitEvent, useEffect, useEffectEvent, useState }
 import { mostOriginalBytes, type OriginalAnswer } from '#model/api/originals';
 import type { Problem } from '#model/api/problem';
 import { type Preparation, wholeOriginal } from '#model/preparation';
+import { cleanText } from '#model/text';
 import { lengthInWidths } from '#core/photo/sheet-proportions';
 import { formatLength, type LengthUnit, readLengthMm } from '#core/card/lengths';
 import { problemToShow } from '#islands/shared/server-calls.ts';
@@ -34,13 +35,7 @@ function fileTooLarge(file: File): Problem | null {
 }
 
 function nameFromFile(fileName: string): string {
-  return (
-    fileName
-      .replace(/\.[a-z0-9]+$/i, '')
-      .replace(/[-_]+/g, ' ')
-      .trim()
-      .slice(0, 60) || 'Line image'
-  );
+  return cleanText(fileName.replace(/\.[a-z0-9]+$/i, '').replace(/[-_]+/g, ' '), 60) || 'Line image';
 }
 
 const accepted = '.svg,.png,.jpg,.jpeg,.webp,.tif,.tiff,image/svg+xml,image/png,image/jpeg,image/webp,image/tiff';
@@ -119,7 +114,7 @@ function NewMakeWhole() {
     setStarting(true);
     setProblem(null);
     try {
-      const wish = { name: name.trim(), widthMm, fileName: brought.file.name, original: brought.original, preparation };
+      const wish = { name: cleanText(name, 80), widthMm, fileName: brought.file.name, original: brought.original, preparation };
       const address = into === null ? `${await startMake(wish)}#picture` : `${into}#picture/${await addToMake(into, wish)}`;
       window.location.assign(`/makes/${address}`);
     } catch (error) {

@@ -14,7 +14,7 @@ export class CallProblem extends Error {
 
   /** The server or its database is away: the same call may go through later. */
   get mayPass(): boolean {
-    return this.status === 0 || this.status === 502 || this.status === 503 || this.status === 504;
+    return [0, 499, 502, 503, 504, 507].includes(this.status);
   }
 }
 

@@ -8,6 +8,7 @@ import { heightPerWidth } from '#core/photo/sheet-proportions';
 import type { GreyImage } from '#core/raster/image';
 import { ProblemError } from '#server/http/problem';
 import { checkSvg } from './svg-check';
+import { framedSvg, sizeOfSvg, svgDensity } from './svg-size';
 
 type MediaType = OriginalAnswer['mediaType'];
 
@@ -75,7 +76,7 @@ export async function inspectOriginal(bytes: Uint8Array): Promise<Omit<OriginalA
       'This is not an SVG, PNG, JPEG, WebP or TIFF picture, whatever its name says.',
       'Save the picture as PNG or JPEG, or scan it again.',
     );
-  if (mediaType === 'image/svg+xml') checkSvg(Buffer.from(bytes).toString('utf8'));
+  if (mediaType === 'image/svg+xml') return inspectSvg(Buffer.from(bytes).toString('utf8'));
   const metadata = await decoding(sharp(bytes, pixelLimit).metadata());
   const turned = (metadata.orientation ?? 1) >= 5;
   const [widthPx, heightPx] = turned ? [metadata.height, metadata.width] : [metadata.width, metadata.height];
@@ -87,7 +88,7 @@ export async function inspectOriginal(bytes: Uint8Array): Promise<Omit<OriginalA
       'Save it smaller: 300 dots per inch at its size on paper is all that is used.',
     );
   await decoding(sharp(bytes, pixelLimit).stats());
-  const widthMm = mediaType === 'image/svg+xml' ? undefined : statedWidthMm(widthPx, metadata.density);
+  const widthMm = statedWidthMm(widthPx, metadata.density);
   const pages = metadata.pages ?? 1;
   const note =
     pages > 1
@@ -96,12 +97,38 @@ export async function inspectOriginal(bytes: Uint8Array): Promise<Omit<OriginalA
   return { mediaType, widthPx, heightPx, ...(widthMm === undefined ? {} : { widthMm }), ...(note ? { note } : {}) };
 }
 
+/** An SVG has no pixels of its own: its size is told at so many along its longer side, for the sake of its proportions. */
+const svgLongSidePx = 8192;
+/** Longest proportions of a drawing: beyond, one side has no pixels left. */
+const mostProportion = 100;
+
+async function inspectSvg(text: string): Promise<Omit<OriginalAnswer, 'sha256'>> {
+  checkSvg(text);
+  const { width, height, widthMm } = sizeOfSvg(text);
+  if (Math.max(width / height, height / width) > mostProportion)
+    throw unreadable('The drawing is a mere strip.', 'Look at the page size in your drawing program and save it again.');
+  const scale = svgLongSidePx / Math.max(width, height);
+  await decoding(
+    drawSvg(Buffer.from(text), Math.min(mostPreviewPx, Math.round((mostPreviewPx * width) / Math.max(width, height)))).stats(),
+  );
+  const tenths = widthMm === undefined ? undefined : Math.round(widthMm * 10) / 10;
+  return {
+    mediaType: 'image/svg+xml',
+    widthPx: Math.max(1, Math.round(width * scale)),
+    heightPx: Math.max(1, Math.round(height * scale)),
+    // A drawing smaller than a stamp's dot or larger than a table was not meant to have that size.
+    ...(tenths !== undefined && tenths >= 5 && tenths <= 1000 ? { widthMm: tenths } : {}),
+  };
+}
+
+/** An SVG drawn straight away at a width in px. */
+function drawSvg(bytes: Uint8Array, widthPx: number): Sharp {
+  return sharp(framedSvg(Buffer.from(bytes).toString('utf8'), Math.max(8, widthPx)), { ...pixelLimit, density: svgDensity });
+}
+
 /** A grey copy on white paper, upright, as wide as wished. */
-function greyOnWhite(bytes: Uint8Array, widthPx: number, ownWidthPx: number, isSvg: boolean): Sharp {
-  // An SVG is drawn at the wished size straight away: 72 dots per inch are its own px.
-  const density = isSvg ? Math.min(2400, Math.max(1, (72 * widthPx) / ownWidthPx)) : undefined;
-  return sharp(bytes, { ...pixelLimit, ...(density ? { density } : {}) })
-    .rotate()
+function greyOnWhite(bytes: Uint8Array, widthPx: number, isSvg: boolean): Sharp {
+  return (isSvg ? drawSvg(bytes, widthPx) : sharp(bytes, pixelLimit).rotate())
     .flatten({ background: '#ffffff' })
     .toColourspace('b-w')
     .resize({ width: widthPx, kernel: 'lanczos3' });
@@ -143,7 +170,7 @@ export async function decodeGrey(
   }
   const isWhole = JSON.stringify(preparation.corners) === JSON.stringify(wholeOriginal.corners);
   const scaledWidth = isWhole ? wished : Math.min(mostScaledPx, Math.round((ownWidthPx * wished) / acrossPx));
-  let grey = await rawGrey(greyOnWhite(bytes, scaledWidth, ownWidthPx, isSvg));
+  let grey = await rawGrey(greyOnWhite(bytes, scaledWidth, isSvg));
   if (!isWhole) grey = cutOut(grey, preparation, wished, Math.max(1, Math.round(wished * ratio)));
   if (preparation.evenLight) grey = evenLight(grey);
   const { width, height } = grey;
@@ -162,11 +189,9 @@ function cutOutWidthPx({ corners }: Preparation, ownWidthPx: number, ownHeightPx
 
 /** A small picture of a kept original for looking at, 1200 px wide at the most. Never the file itself: it may be an SVG. */
 export async function previewOriginal(bytes: Uint8Array): Promise<Buffer> {
-  const { widthPx, mediaType } = await inspectOriginal(bytes);
-  const wished = mediaType === 'image/svg+xml' ? mostPreviewPx : Math.min(mostPreviewPx, widthPx);
-  return decoding(
-    greyOnWhite(bytes, wished, widthPx, mediaType === 'image/svg+xml')
-      .png()
-      .toBuffer(),
-  );
+  const { widthPx, heightPx, mediaType } = await inspectOriginal(bytes);
+  const isSvg = mediaType === 'image/svg+xml';
+  // A tall drawing is drawn no larger than a wide one.
+  const wished = isSvg ? Math.round(mostPreviewPx * Math.min(1, widthPx / heightPx)) : Math.min(mostPreviewPx, widthPx);
+  return decoding(greyOnWhite(bytes, Math.max(8, wished), isSvg).png().toBuffer());
 }

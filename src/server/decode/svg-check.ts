@@ -9,6 +9,14 @@ function refuse(message: string, remedy = 'Open it in your drawing program and s
   throw new ProblemError(422, { code: 'svg-refused', message, remedy });
 }
 
+/** A blur of a thousand pixels keeps any machine busy for minutes, and no line image needs one. */
+function refuseFilters(): never {
+  refuse(
+    'The SVG uses filters, such as blur or shadow, which a line image does not need.',
+    'Take the effects off in your drawing program and save it again, or save it as a PNG.',
+  );
+}
+
 /** Whether a reference leaves the file. Inside are #parts and embedded pictures. */
 function pointsOutside(reference: string): boolean {
   const target = reference
@@ -19,6 +27,7 @@ function pointsOutside(reference: string): boolean {
 }
 
 function checkStyle(style: string): void {
+  if (/(^|[;{\s])filter\s*:(?!\s*none)/i.test(style)) refuseFilters();
   if (/@import/i.test(style)) refuse('The SVG wants to load a style from elsewhere.');
   // CSS lets any letter be written as an escape: with escapes no reference can be judged, and no drawing needs them.
   if (/\\[0-9a-f]/i.test(style)) refuse('The SVG hides parts of its style behind escapes.');
@@ -34,6 +43,7 @@ function checkAttribute(name: string, value: string): void {
     if (/^\s*javascript:/i.test(value)) refuse('The SVG holds script, which a drawing does not need.');
     if (pointsOutside(value)) refuse('The SVG wants to load something from elsewhere.');
   }
+  if (local === 'filter' && value.trim() !== 'none') refuseFilters();
   if (local === 'style' || /url\(/i.test(value)) checkStyle(value);
 }
 
@@ -61,6 +71,7 @@ export function checkSvg(text: string): void {
     if (depth > mostDepth) refuse('The SVG is nested too deeply.');
     const local = name.toLowerCase().replace(/^.*:/, '');
     if (tags === 1 && local !== 'svg') refuse('The file says SVG, but holds something else.');
+    if (local === 'filter' || /^fe[a-z]/.test(local)) refuseFilters();
     if (local === 'script' || local === 'foreignobject') refuse('The SVG holds script, which a drawing does not need.');
     inStyle = local === 'style';
     for (const [attribute, value] of Object.entries(attributes)) checkAttribute(attribute, String(value));

@@ -1,33 +1,69 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { Problem } from '#model/api/problem';
+import { policy } from './policy';
 
-const readingMethods = new Set(['GET', 'HEAD', 'OPTIONS']);
+const readingMethods = new Set(['GET', 'HEAD']);
+const writingMethods = new Set(['POST', 'DELETE']);
 
-export type GuardedRequest = { method: string; host: string | undefined; origin: string | undefined; fetchSite: string | undefined };
+export type GuardedRequest = {
+  method: string;
+  /** Path with its query, as sent. */
+  url: string;
+  host: string | undefined;
+  origin: string | undefined;
+  fetchSite: string | undefined;
+  fetchMode: string | undefined;
+  fetchDest: string | undefined;
+};
+
+export type Refusal = { status: number; problem: Problem };
+
+/** Paths of the framework that nothing here uses: its image endpoint would draw any picture at any size for anybody. */
+const closedPaths = /^\/_image(?:[/?]|$)/;
+
+const foreign = (message: string, remedy: string): Refusal => ({ status: 403, problem: { code: 'foreign-origin', message, remedy } });
 
 /**
  * Whether a request comes from this application's own pages. Host: only loopback names (a page elsewhere may point its
- * own name at 127.0.0.1). Every writing request needs an Origin equal to the Host, whatever its content type, and must not
- * come from another site.
- * @returns the problem, or null when the request may pass.
+ * own name at 127.0.0.1). Every writing request needs an Origin equal to the Host, whatever its content type. What another site asks for is
+ * answered only where it is a plain navigation: a link that somebody follows.
+ * @returns the refusal, or null when the request may pass.
  */
-export function checkRequest(request: GuardedRequest): Problem | null {
-  const name = request.host?.replace(/:\d+$/, '');
+export function checkRequest(request: GuardedRequest): Refusal | null {
+  const { method, url, host, origin, fetchSite, fetchMode, fetchDest } = request;
+  const name = host?.replace(/:\d+$/, '');
   if (name !== '127.0.0.1' && name !== 'localhost') {
-    return {
-      code: 'foreign-host',
-      message: 'This address is not served here.',
-      remedy: 'Open Aquachrome at the address that ./run demo prints.',
-    };
+    const remedy = 'Open Aquachrome at the address that ./run demo prints.';
+    return { status: 403, problem: { code: 'foreign-host', message: 'This address is not served here.', remedy } };
   }
-  if (readingMethods.has(request.method)) return null;
-  const fromHere = request.origin === `http://${request.host}`;
-  const siteFits = request.fetchSite === undefined || request.fetchSite === 'same-origin';
-  if (fromHere && siteFits) return null;
-  return { code: 'foreign-origin', message: 'Only Aquachrome’s own pages may change anything.', remedy: 'Do it in Aquachrome itself.' };
+  if (!readingMethods.has(method) && !writingMethods.has(method)) {
+    const remedy = 'Use GET, HEAD, POST or DELETE.';
+    return { status: 405, problem: { code: 'method-not-allowed', message: `${method.slice(0, 20)} is not answered here.`, remedy } };
+  }
+  if (closedPaths.test(decodePath(url))) {
+    return { status: 404, problem: { code: 'not-found', message: 'There is no such page.', remedy: 'Go to the table.' } };
+  }
+  const isOwn = fetchSite === undefined || fetchSite === 'same-origin' || fetchSite === 'none';
+  if (readingMethods.has(method)) {
+    const isNavigation = method === 'GET' && fetchMode === 'navigate' && fetchDest === 'document';
+    if (isOwn || isNavigation) return null;
+    return foreign('Another site asks for this.', 'Open it in Aquachrome itself.');
+  }
+  if (origin === `http://${host}` && isOwn && fetchSite !== 'none') return null;
+  return foreign('Only Aquachrome’s own pages may change anything.', 'Do it in Aquachrome itself.');
+}
+
+/** A path as the router will read it: with escapes undone, and without doubled strokes. */
+function decodePath(url: string): string {
+  try {
+    return decodeURIComponent(url.split('?')[0] ?? '').replace(/\/+/g, '/');
+  } catch {
+    return url;
+  }
 }
 
 const securityHeaders: Record<string, string> = {
+  'content-security-policy': policy,
   'x-content-type-options': 'nosniff',
   'referrer-policy': 'no-referrer',
   'x-frame-options': 'DENY',
@@ -40,18 +76,24 @@ const securityHeaders: Record<string, string> = {
 export function guardRequest(request: IncomingMessage, response: ServerResponse, next: () => void): void {
   for (const [header, value] of Object.entries(securityHeaders)) response.setHeader(header, value);
   const header = (name: string): string | undefined => [request.headers[name]].flat()[0];
-  const problem = checkRequest({
+  const refusal = checkRequest({
     method: request.method ?? 'GET',
+    url: request.url ?? '/',
     host: header('host'),
     origin: header('origin'),
     fetchSite: header('sec-fetch-site'),
+    fetchMode: header('sec-fetch-mode'),
+    fetchDest: header('sec-fetch-dest'),
   });
-  if (!problem) {
+  if (!refusal) {
     next();
     return;
   }
-  response.writeHead(403, { 'content-type': 'application/json' });
-  response.end(JSON.stringify(problem));
+  response.writeHead(refusal.status, {
+    'content-type': 'application/json',
+    ...(refusal.status === 405 ? { allow: 'GET, HEAD, POST, DELETE' } : {}),
+  });
+  response.end(JSON.stringify(refusal.problem));
   // What a refused sender still sends is read and dropped, so that it gets the answer.
   request.resume();
 }

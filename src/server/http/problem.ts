@@ -34,6 +34,12 @@ function isDatabaseAway(error: unknown): boolean {
   );
 }
 
+/** PostgreSQL's class 53, insufficient resources: the disk is full. */
+function isDiskFull(error: unknown): boolean {
+  const { code = '', message = '' } = ((error as { parent?: unknown }).parent ?? error) as { code?: string; message?: string };
+  return code === '53100' || code === 'ENOSPC' || /no space left on device/i.test(message);
+}
+
 /** The problem and status for anything thrown; what nobody foresaw is logged and told as such. */
 export function problemOf(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
@@ -48,6 +54,13 @@ export function problemOf(error: unknown): ProblemError {
     });
   }
   if (error instanceof ForeignKeyConstraintError) return notFound('such thing to attach this to');
+  if (isDiskFull(error)) {
+    return new ProblemError(507, {
+      code: 'no-space',
+      message: 'There is no space left on this machine.',
+      remedy: 'Nothing is lost: what you do is kept in this browser. Free some space, and it goes on by itself.',
+    });
+  }
   if (isDatabaseAway(error)) {
     return new ProblemError(503, {
       code: 'database-away',

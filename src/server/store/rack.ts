@@ -4,6 +4,9 @@ import type { Database } from '#server/db/database';
 import type { MarkerRow } from '#server/db/models';
 import { ProblemError } from '#server/http/problem';
 
+/** Any number that only changes of the rack take. */
+const rackLock = 7_240_613;
+
 const detailNames = ['family', 'group', 'depth', 'lab', 'colourSource', 'capLab', 'count', 'wanted', 'price', 'nib', 'events'] as const;
 
 /** A row without what it leaves out. */
@@ -52,6 +55,12 @@ function ordered(note: PairNote): PairNote {
   return note.firstId < note.secondId ? note : { ...note, firstId: note.secondId, secondId: note.firstId };
 }
 
+/** Each pair once, the last word counts: the database takes no row twice in one statement. */
+function distinctPairs(notes: readonly PairNote[]): PairNote[] {
+  const last = new Map(notes.map(ordered).map((note) => [`${note.firstId} ${note.secondId}`, note]));
+  return [...last.values()];
+}
+
 /**
  * Applies a change of the rack whole or not at all.
  * @throws ProblemError 409 when a code would stand twice in one line.
@@ -60,6 +69,8 @@ export async function changeRack(database: Database, change: RackChange): Promis
   const { lines = [], markers = [], pairNotes = [], removeMarkers = [], removeLines = [] } = change;
   try {
     await database.sequelize.transaction(async (transaction) => {
+      // One change after the other: two that touch the same rows in opposite order would lock each other out.
+      await database.sequelize.query(`SELECT pg_advisory_xact_lock(${rackLock})`, { transaction });
       await database.markers.destroy({ where: { id: removeMarkers }, transaction });
       await database.markerLines.destroy({ where: { id: removeLines }, transaction });
       await database.markerLines.bulkCreate(
@@ -70,7 +81,7 @@ export async function changeRack(database: Database, change: RackChange): Promis
         updateOnDuplicate: ['lineId', 'code', 'owned', 'state', ...detailNames],
         transaction,
       });
-      await database.pairNotes.bulkCreate(pairNotes.map(ordered), { updateOnDuplicate: ['verdict', 'reason', 'on'], transaction });
+      await database.pairNotes.bulkCreate(distinctPairs(pairNotes), { updateOnDuplicate: ['verdict', 'reason', 'on'], transaction });
     });
   } catch (error) {
     if (!(error instanceof Error) || error.name !== 'SequelizeUniqueConstraintError') throw error;
@@ -91,6 +102,6 @@ export async function addToRack(database: Database, rack: Rack): Promise<void> {
       options,
     );
     await database.markers.bulkCreate(rowsOf(rack.markers), options);
-    await database.pairNotes.bulkCreate(rack.pairNotes.map(ordered), options);
+    await database.pairNotes.bulkCreate(distinctPairs(rack.pairNotes), options);
   });
 }

@@ -1,6 +1,7 @@
 import { counted } from '#core/make/counted';
 import { Hand as HandIcon, Trash2 } from 'lucide-react';
 import type { Picture } from '#model/picture';
+import { cleanText } from '#model/text';
 import { progressOfPicture } from '#core/make/progress';
 import { Button } from '#ui/button.tsx';
 import type { Hand } from '../make-store';
@@ -89,7 +90,6 @@ function ElementName({ name, onRename, focus }: { name: string; onRename: (name:
       key={`${name}-${focus}`}
       aria-label="Name of the element"
       defaultValue={name}
-      maxLength={60}
       className="min-h-11 min-w-0 flex-1 bg-transparent font-semibold focus:bg-paper"
       ref={(input) => {
         if (focus && input && document.activeElement?.getAttribute('role') !== 'application') {
@@ -105,7 +105,7 @@ function ElementName({ name, onRename, focus }: { name: string; onRename: (name:
         }
       }}
       onBlur={(event) => {
-        const typed = event.currentTarget.value.trim();
+        const typed = cleanText(event.currentTarget.value, 60);
         if (typed !== '' && typed !== name) onRename(typed);
         else event.currentTarget.value = name;
       }}

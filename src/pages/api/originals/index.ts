@@ -1,12 +1,15 @@
 import { mostOriginalBytes } from '#model/api/originals';
 import { database } from '#server/db/database';
-import { inspectOriginal } from '#server/decode/original';
+import { workshop } from '#server/decode/workshop';
 import { readBytes } from '#server/http/body';
 import { endpoint } from '#server/http/endpoint';
+import { heavily } from '#server/http/heavy';
 import { keepBlob } from '#server/store/blobs';
 
-export const POST = endpoint(async ({ request }) => {
-  const bytes = await readBytes(request, mostOriginalBytes);
-  const facts = await inspectOriginal(bytes);
-  return { sha256: await keepBlob(database(), facts.mediaType, bytes), ...facts };
-});
+export const POST = endpoint(async ({ request }) =>
+  heavily(request.signal, async () => {
+    const bytes = await readBytes(request, mostOriginalBytes);
+    const facts = await workshop().work('inspect', { bytes }, request.signal);
+    return { sha256: await keepBlob(database(), facts.mediaType, bytes), ...facts };
+  }),
+);

@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import { idSchema } from '#model/id';
 import { database } from '#server/db/database';
-import { trueSizePdf } from '#server/formats/true-size';
+import { workshop } from '#server/decode/workshop';
 import { endpoint } from '#server/http/endpoint';
+import { heavily } from '#server/http/heavy';
+import { pdfPolicy } from '#server/http/policy';
 import { notFound } from '#server/http/problem';
 import { readBlob } from '#server/store/blobs';
 import { readMake } from '#server/store/makes';
@@ -10,15 +12,22 @@ import { readMake } from '#server/store/makes';
 const askedSchema = z.object({ picture: idSchema, paper: z.enum(['a4', 'letter']) });
 
 /** A picture of a make at its true size, with a ruler: PDF. */
-export const GET = endpoint(async ({ params, url }) => {
+export const GET = endpoint(async ({ params, url, request }) => {
   const { picture: pictureId, paper } = askedSchema.parse(Object.fromEntries(url.searchParams));
   const { document } = await readMake(database(), idSchema.parse(params.id));
   const picture = document.pictures.find(({ id }) => id === pictureId);
   if (!picture) throw notFound('such picture');
-  const { bytes } = await readBlob(database(), picture.grey.sha256);
   const { name, widthMm, heightMm } = picture;
-  const pdf = await trueSizePdf({ name, png: bytes, widthMm, heightMm }, paper);
-  return new Response(new Uint8Array(pdf), {
-    headers: { 'content-type': 'application/pdf', 'content-disposition': 'inline; filename="true-size.pdf"', 'cache-control': 'no-store' },
+  return heavily(request.signal, async () => {
+    const { bytes: png } = await readBlob(database(), picture.grey.sha256);
+    const pdf = await workshop().work('trueSize', { picture: { name, png, widthMm, heightMm }, paper }, request.signal);
+    return new Response(new Uint8Array(pdf), {
+      headers: {
+        'content-security-policy': pdfPolicy,
+        'content-type': 'application/pdf',
+        'content-disposition': 'inline; filename="true-size.pdf"',
+        'cache-control': 'no-store',
+      },
+    });
   });
 });

@@ -1,0 +1,36 @@
+/** A process that does one job at a time for workshop.ts: it may be ended at any moment, and nothing else suffers. */
+import sharp from 'sharp';
+import { trueSizePdf } from '#server/formats/true-size';
+import { ProblemError } from '#server/http/problem';
+import type { JobMessage, JobReply } from './jobs';
+import { decodeGrey, inspectOriginal, previewOriginal } from './original';
+
+// One thread each, and nothing kept between pictures: two of these share a machine with the application.
+sharp.concurrency(1);
+sharp.cache(false);
+
+function answer(message: JobMessage): Promise<unknown> {
+  switch (message.name) {
+    case 'inspect':
+      return inspectOriginal(message.asked.bytes);
+    case 'decodeGrey':
+      return decodeGrey(message.asked.bytes, message.asked.widthMm, message.asked.preparation);
+    case 'preview':
+      return previewOriginal(message.asked.bytes);
+    case 'trueSize':
+      return trueSizePdf(message.asked.picture, message.asked.paper);
+  }
+}
+
+process.on('message', (message: JobMessage) => {
+  const reply = (value: JobReply) => void process.send?.(value);
+  answer(message).then(
+    (value) => reply({ kind: 'answer', answer: value }),
+    (error: unknown) => {
+      if (error instanceof ProblemError) reply({ kind: 'problem', status: error.status, problem: error.problem });
+      else reply({ kind: 'error', message: error instanceof Error ? error.message : String(error) });
+    },
+  );
+});
+// The application is gone: nobody waits for an answer any more.
+process.on('disconnect', () => process.exit(0));

@@ -1,0 +1,142 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { ProblemError } from '#server/http/problem';
+import { calledOff, takeTurns } from '#server/http/turns';
+import type { JobName, JobReply, Jobs } from './jobs';
+
+export type WorkshopOptions = {
+  /** Processes at once. Default 2. */
+  most?: number;
+  /** A job that takes longer is ended. Default 20,000. */
+  longestMs?: number;
+  /** A process that holds more memory is ended. Default 380 MB: two of them and the application stay under 1 GB. */
+  mostBytes?: number;
+  /** A process without work ends after so long. Default 120,000. */
+  idleMs?: number;
+};
+
+type Hand = { process: ChildProcess; idle: ReturnType<typeof setTimeout> | null };
+
+/** Does jobs in processes of their own, a few at once, each within a time and a memory. */
+export type Workshop = {
+  /**
+   * @param signal calls the job off: whoever asked is gone.
+   * @throws ProblemError: what the job found wrong, or that it took too long or too much.
+   */
+  work: <N extends JobName>(name: N, asked: Jobs[N]['asked'], signal?: AbortSignal) => Promise<Jobs[N]['answer']>;
+  /** Ends all processes. */
+  close: () => void;
+};
+
+function tooMuch(what: string): ProblemError {
+  return new ProblemError(422, {
+    code: 'too-heavy',
+    message: `This picture ${what}.`,
+    remedy: 'Save it as a grey PNG of 8 bit and 300 dots per inch at its size on paper, and bring that in.',
+  });
+}
+
+/** Memory that a process holds, in bytes; 0 where the system does not tell. */
+function residentBytes(pid: number): number {
+  try {
+    return Number(readFileSync(`/proc/${pid}/statm`, 'utf8').split(' ')[1]) * 4096;
+  } catch {
+    return 0;
+  }
+}
+
+export function openWorkshop(options: WorkshopOptions = {}): Workshop {
+  const { most = 2, longestMs = 20_000, mostBytes = 380 * 1024 * 1024, idleMs = 120_000 } = options;
+  const rested: Hand[] = [];
+  const all = new Set<Hand>();
+  const turns = takeTurns(most, 200);
+
+  const hire = (): Hand => {
+    const process = spawn('node', ['--import', 'tsx', join('src', 'server', 'decode', 'child.ts')], {
+      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+      serialization: 'advanced',
+      // The application's own secrets are none of its business.
+      env: { PATH: globalThis.process.env.PATH ?? '', HOME: '/nonexistent', NODE_ENV: 'production' },
+    });
+    process.unref();
+    (process.channel as unknown as { unref?: () => void } | null)?.unref?.();
+    const hand: Hand = { process, idle: null };
+    all.add(hand);
+    process.once('exit', () => {
+      all.delete(hand);
+      if (rested.includes(hand)) rested.splice(rested.indexOf(hand), 1);
+    });
+    // Told by its exit or by the job at hand; an error nobody hears would end the application.
+    process.on('error', (error) => console.error(`A process that reads pictures: ${error.message}`));
+    return hand;
+  };
+  const dismiss = (hand: Hand) => {
+    all.delete(hand);
+    hand.process.kill('SIGKILL');
+  };
+  const rest = (hand: Hand) => {
+    // One that has grown keeps its memory: the next job gets a fresh one.
+    if (!hand.process.connected || residentBytes(hand.process.pid ?? 0) > mostBytes / 2) return dismiss(hand);
+    hand.idle = setTimeout(() => dismiss(hand), idleMs);
+    hand.idle.unref();
+    rested.push(hand);
+  };
+  const doJob = <N extends JobName>(hand: Hand, name: N, asked: Jobs[N]['asked'], signal: AbortSignal | undefined) =>
+    new Promise<Jobs[N]['answer']>((resolve, reject) => {
+      const { process } = hand;
+      let settled = false;
+      const settle = (end: () => void, isFit: boolean) => {
+        if (settled) return;
+        settled = true;
+        clearTimeout(clock);
+        clearInterval(watch);
+        signal?.removeEventListener('abort', onAbort);
+        process.removeAllListeners('message');
+        process.off('exit', onExit);
+        if (isFit) rest(hand);
+        else dismiss(hand);
+        end();
+      };
+      const clock = setTimeout(
+        () => settle(() => reject(tooMuch(`takes longer than ${Math.round(longestMs / 1000)} seconds to read`)), false),
+        longestMs,
+      );
+      const watch = setInterval(() => {
+        if (residentBytes(process.pid ?? 0) > mostBytes) settle(() => reject(tooMuch('takes more memory than there is for it')), false);
+      }, 40);
+      const onAbort = () => settle(() => reject(calledOff()), false);
+      const onExit = () => settle(() => reject(tooMuch('could not be read: reading it ended the reader')), false);
+      signal?.addEventListener('abort', onAbort, { once: true });
+      process.once('exit', onExit);
+      process.once('message', (reply: JobReply) => {
+        if (reply.kind === 'answer') settle(() => resolve(reply.answer as Jobs[N]['answer']), true);
+        else if (reply.kind === 'problem') settle(() => reject(new ProblemError(reply.status, reply.problem)), true);
+        else settle(() => reject(new Error(reply.message)), true);
+      });
+      process.send({ name, asked }, (error) => {
+        if (error) settle(() => reject(error), false);
+      });
+    });
+
+  return {
+    work: (name, asked, signal) =>
+      turns.inTurn(signal, () => {
+        const hand = rested.pop() ?? hire();
+        if (hand.idle) clearTimeout(hand.idle);
+        hand.idle = null;
+        return doJob(hand, name, asked, signal);
+      }),
+    close: () => {
+      for (const hand of all) dismiss(hand);
+    },
+  };
+}
+
+let opened: Workshop | undefined;
+
+/** The workshop of this server process, opened at the first call. */
+export function workshop(): Workshop {
+  opened ??= openWorkshop();
+  return opened;
+}

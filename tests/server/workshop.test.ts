@@ -1,0 +1,103 @@
+import { readFileSync } from 'node:fs';
+import sharp from 'sharp';
+import { afterEach, describe, expect, it } from 'vitest';
+import { openWorkshop, type Workshop, type WorkshopOptions } from '#server/decode/workshop';
+
+let opened: Workshop[] = [];
+const workshop = (options: WorkshopOptions) => {
+  const own = openWorkshop(options);
+  opened.push(own);
+  return own;
+};
+afterEach(() => {
+  for (const own of opened) own.close();
+  opened = [];
+});
+
+const drawing = (inner: string) =>
+  Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 4000 4000">${inner}</svg>`);
+const plain = drawing('<rect x="100" y="100" width="3000" height="3000" fill="none" stroke="#000" stroke-width="40"/>');
+/** Uses that double with every level: a million paths, each long. */
+const bomb = (() => {
+  const path = `<path id="l0" d="M0 0${'l3 7l-5 2'.repeat(400)}" fill="none" stroke="#000"/>`;
+  const levels = Array.from(
+    { length: 20 },
+    (_, level) => `<g id="l${level + 1}"><use xlink:href="#l${level}"/><use xlink:href="#l${level}" x="1"/></g>`,
+  );
+  return drawing(path + levels.join(''));
+})();
+const large = () =>
+  sharp({ create: { width: 5200, height: 5200, channels: 3, background: '#fff', noise: { type: 'gaussian', mean: 200, sigma: 40 } } })
+    .jpeg({ quality: 60 })
+    .withMetadata({ orientation: 6 })
+    .toBuffer();
+
+describe('the workshop', () => {
+  it('reads a picture in a process of its own and gives it back to the next job', async () => {
+    const own = workshop({ most: 1 });
+    const first = await own.work('inspect', { bytes: plain });
+    expect(first).toMatchObject({ mediaType: 'image/svg+xml', widthPx: 8192 });
+    const started = performance.now();
+    const { png, widthPx } = await own.work('decodeGrey', { bytes: plain, widthMm: 40 });
+    expect(widthPx).toBe(Math.round((40 / 25.4) * 300));
+    expect(Buffer.from(png).subarray(1, 4).toString()).toBe('PNG');
+    expect(performance.now() - started, 'the process is there already').toBeLessThan(60_000);
+    await expect(own.work('inspect', { bytes: Buffer.from('a letter') })).rejects.toMatchObject({
+      status: 422,
+      problem: { message: /not an SVG/ },
+    });
+  });
+
+  it('ends what takes too long, in words, and goes on', async () => {
+    const own = workshop({ most: 1, longestMs: 2_500 });
+    await expect(own.work('preview', { bytes: bomb })).rejects.toMatchObject({
+      status: 422,
+      problem: { code: 'too-heavy', message: expect.stringMatching(/longer than|could not be read|damaged/) },
+    });
+    expect(await own.work('inspect', { bytes: plain })).toMatchObject({ mediaType: 'image/svg+xml' });
+  });
+
+  it('ends what takes too much memory, in words, and goes on', async () => {
+    const own = workshop({ most: 1, mostBytes: 140 * 1024 * 1024 });
+    await expect(own.work('decodeGrey', { bytes: await large(), widthMm: 400 })).rejects.toMatchObject({
+      problem: { code: 'too-heavy', message: expect.stringMatching(/more memory/) },
+    });
+    expect(await own.work('inspect', { bytes: plain })).toMatchObject({ mediaType: 'image/svg+xml' });
+  });
+
+  it('calls off what nobody waits for any more, under way or in the queue', async () => {
+    const own = workshop({ most: 1 });
+    const [first, second] = [new AbortController(), new AbortController()];
+    const underWay = own.work('preview', { bytes: bomb }, first.signal);
+    const queued = own.work('inspect', { bytes: plain }, second.signal);
+    second.abort();
+    await expect(queued).rejects.toMatchObject({ status: 499 });
+    setTimeout(() => first.abort(), 300);
+    await expect(underWay).rejects.toMatchObject({ status: 499 });
+    expect(await own.work('inspect', { bytes: plain })).toMatchObject({ mediaType: 'image/svg+xml' });
+  });
+
+  it('does two at once at the most, and the others in turn', async () => {
+    const own = workshop({});
+    const children = () =>
+      readFileSync(`/proc/${process.pid}/task/${process.pid}/children`, 'utf8')
+        .trim()
+        .split(' ')
+        .filter((pid) => {
+          try {
+            return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('decode/child.ts');
+          } catch {
+            return false;
+          }
+        }).length;
+    let most = 0;
+    const watch = setInterval(() => {
+      most = Math.max(most, children());
+    }, 15);
+    const answers = await Promise.all(Array.from({ length: 7 }, () => own.work('inspect', { bytes: plain })));
+    clearInterval(watch);
+    expect(answers).toHaveLength(7);
+    expect(most).toBeGreaterThan(0);
+    expect(most).toBeLessThanOrEqual(2);
+  });
+});

@@ -18,6 +18,7 @@ import { keepBlob } from '#server/store/blobs';
 import { applyBatch } from '#server/store/apply-batch';
 import { createMake } from '#server/store/makes';
 import { addToRack } from '#server/store/rack';
+import { inWords } from '../scripts/in-words';
 import { type DemoMake, demoMakes } from './balloon-post';
 import { demoRack } from './marker-lines';
 import { renderScan, turnedPlace } from './scan';
@@ -110,10 +111,15 @@ export async function loadDemo(database: Database, makes: readonly DemoMake[] = 
 }
 
 if (process.argv[1]?.endsWith('demo/load.ts')) {
-  const database = openDatabase(process.env.AQUACHROME_DATABASE_URL ?? '');
-  // Given the ids of makes, it loads only those.
-  const wanted = process.argv.slice(2);
-  const makes = wanted.length > 0 ? demoMakes.filter(({ id }) => wanted.includes(id)) : demoMakes;
-  if (await loadDemo(database, makes)) console.log('Demo data loaded.');
-  await database.sequelize.close();
+  await inWords(async () => {
+    const database = openDatabase(process.env.AQUACHROME_DATABASE_URL ?? '', { patient: true });
+    // Given the ids of makes, it loads only those.
+    const wanted = process.argv.slice(2);
+    const makes = wanted.length > 0 ? demoMakes.filter(({ id }) => wanted.includes(id)) : demoMakes;
+    try {
+      if (await loadDemo(database, makes)) console.log('Demo data loaded.');
+    } finally {
+      await database.sequelize.close();
+    }
+  });
 }

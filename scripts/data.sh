@@ -9,51 +9,121 @@ confirm() {
 }
 
 open_database() {
-  ensure_node; ensure_postgres; ensure_npm; choose_pg_home; pg_start
+  ensure_node; ensure_postgres; ensure_npm; choose_pg_home; pg_start; settle_data
   export AQUACHROME_DATABASE_URL=$database_url AQUACHROME_HOME=$root
+  # An older version's data are brought to today before anything is compared with them.
+  node --import tsx scripts/migrate.ts 9>&- >/dev/null || fail "the data could not be read (see above). Nothing was changed."
+}
+
+# A path as the caller means it: of the folder where ./run was called.
+caller_path() { case "$1" in /*) printf '%s' "$1" ;; *) printf '%s/%s' "$caller_folder" "$1" ;; esac; }
+
+pg_client() { local program=$1; shift; PGPASSWORD=$(cat "$pg_home/password") "$postgres_bin/$program" -h 127.0.0.1 -p "$(cat "$pg_home/port")" -U aquachrome "$@" 9>&-; }
+
+beside_url() { printf '%s' "${database_url%/*}/aquachrome_beside"; }
+
+# An empty database beside the one in use.
+make_beside() { pg_sql 'DROP DATABASE IF EXISTS aquachrome_beside WITH (FORCE)'; pg_sql 'CREATE DATABASE aquachrome_beside'; }
+drop_beside() { pg_sql 'DROP DATABASE IF EXISTS aquachrome_beside WITH (FORCE)'; }
+
+# The database beside takes the place of the one in use: both names change in one transaction, and the old one goes last. Whatever comes in
+# between is finished or undone by settle_data at the next start.
+swap_in_beside() {
+  stop_server
+  pg_sql "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname IN ('aquachrome', 'aquachrome_beside')" >/dev/null
+  pg_sql 'ALTER DATABASE aquachrome RENAME TO aquachrome_replaced; ALTER DATABASE aquachrome_beside RENAME TO aquachrome'
+  pg_sql 'DROP DATABASE aquachrome_replaced WITH (FORCE)'
 }
 
 run_reset() {
-  confirm "This forgets every make, recipe and marker of this copy of Aquachrome and loads the demo data anew." "${1:-}"
+  local ran=""
   lock_starts
-  stop_server
   open_database
-  pg_sql 'DROP DATABASE aquachrome WITH (FORCE)'
-  pg_start
-  export AQUACHROME_DATABASE_URL=$database_url
-  node --import tsx scripts/migrate.ts 9>&-
-  node --import tsx demo/load.ts 9>&-
+  confirm "This forgets every make, recipe and marker of this copy of Aquachrome and loads the demo data anew." "${1:-}"
+  [ -z "$(server_pid)" ] || ran=yes
+  make_beside
+  AQUACHROME_DATABASE_URL=$(beside_url) node --import tsx scripts/migrate.ts 9>&- || { drop_beside; fail "the demo data could not be loaded. Nothing was changed."; }
+  AQUACHROME_DATABASE_URL=$(beside_url) node --import tsx demo/load.ts 9>&- >/dev/null || { drop_beside; fail "the demo data could not be loaded. Nothing was changed."; }
+  AQUACHROME_RESTORED_URL=$(beside_url) node --import tsx scripts/check-restored.ts finish 9>&- >/dev/null || { drop_beside; fail "the demo data could not be loaded. Nothing was changed."; }
+  swap_in_beside
+  if [ -n "$ran" ]; then build_application; start_server; fi
   say "The demo data are as on the first day. Start with ./run demo."
 }
 
 run_backup() {
-  local file=${1:-}
-  [ -n "$file" ] || fail "name the file to write: ./run backup my-makes.aquachrome"
+  [ -n "${1:-}" ] || fail "name the file to write: ./run backup my-makes.aquachrome"
+  local file
+  file=$(caller_path "$1")
   [ ! -e "$file" ] || fail "$file is there already. Name another file."
+  [ -d "$(dirname "$file")" ] || fail "there is no folder $(dirname "$file"). Make it first, or name another file."
   lock_starts
   open_database
-  PGPASSWORD=$(cat "$pg_home/password") "$postgres_bin/pg_dump" --format=custom --no-owner --no-privileges -h 127.0.0.1 -p "$(cat "$pg_home/port")" -U aquachrome \
-    --file="$file.unfinished" aquachrome 9>&- || { rm -f "$file.unfinished"; fail "the backup could not be written."; }
+  # Only its owner may read it: it holds everything.
+  (umask 077; : >"$file.unfinished") || fail "$file cannot be written there. Name another file."
+  pg_client pg_dump --format=custom --no-owner --no-privileges --file="$file.unfinished" aquachrome || { rm -f "$file.unfinished"; fail "the backup could not be written."; }
+  chmod 600 "$file.unfinished"
   mv "$file.unfinished" "$file"
   say "Everything is in $file ($(du -h "$file" | cut -f1))."
 }
 
+refuse_file() { drop_beside; fail "$1 cannot be restored. $(tail -n 1 "$state/restore.log") Nothing was changed."; }
+
+# Reads the rows of a backup into the database beside: tables as our own migrations make them, rows by a role that may do nothing else.
+read_beside() {
+  local file=$1 list="$state/restore.list" names=() restorer
+  "$postgres_bin/pg_restore" --list "$file" >"$list.all" 2>"$state/restore.log" 9>&- || { drop_beside; fail "$file is damaged, or not a backup of Aquachrome. Nothing was changed."; }
+  if grep -q ' TABLE public applied_migrations ' "$list.all"; then
+    "$postgres_bin/pg_restore" --data-only --table=applied_migrations --file="$list.names" "$file" 2>"$state/restore.log" 9>&- || { drop_beside; fail "$file is damaged, or not a backup of Aquachrome. Nothing was changed."; }
+    names=("$(sed -n '/^COPY /,/^\\\./{/^COPY /d;/^\\\./d;p}' "$list.names" | tr '\n' ' ')")
+  fi
+  AQUACHROME_RESTORED_URL=$(beside_url) node --import tsx scripts/check-restored.ts prepare ${names[@]+"${names[@]}"} 2>"$state/restore.log" 9>&- || refuse_file "$file"
+  # What the migrations write themselves comes from them; tables that others point to come first.
+  grep -E '; [0-9]+ [0-9]+ (TABLE DATA|SEQUENCE SET) public ' "$list.all" | grep -vE ' TABLE DATA public (applied_migrations|installation) ' |
+    awk '{ rank = / public (makes|marker_lines) /? 0 : / public markers /? 1 : 2; print rank, $0 }' | sort -s -n -k1,1 | cut -d' ' -f2- >"$list" || true
+  restorer=$(od -An -N18 -tx1 /dev/urandom | tr -d ' \n')
+  pg_sql "DROP ROLE IF EXISTS aquachrome_restorer" 2>/dev/null || pg_sql "DROP OWNED BY aquachrome_restorer; DROP ROLE aquachrome_restorer"
+  pg_sql "CREATE ROLE aquachrome_restorer LOGIN NOSUPERUSER PASSWORD '$restorer'"
+  pg_sql "GRANT USAGE ON SCHEMA public TO aquachrome_restorer; GRANT SELECT, INSERT ON ALL TABLES IN SCHEMA public TO aquachrome_restorer; GRANT USAGE, UPDATE ON ALL SEQUENCES IN SCHEMA public TO aquachrome_restorer" aquachrome_beside
+  PGPASSWORD=$restorer "$postgres_bin/pg_restore" --exit-on-error --data-only --no-owner --use-list="$list" -h 127.0.0.1 -p "$(cat "$pg_home/port")" -U aquachrome_restorer \
+    -d aquachrome_beside "$file" 2>"$state/restore.log" 9>&- || { forget_restorer; drop_beside; fail "$file is damaged, or not a backup of Aquachrome. Nothing was changed."; }
+  forget_restorer
+  found=$(AQUACHROME_RESTORED_URL=$(beside_url) node --import tsx scripts/check-restored.ts finish 2>"$state/restore.log" 9>&-) || refuse_file "$file"
+}
+
+forget_restorer() { pg_sql "DROP OWNED BY aquachrome_restorer" aquachrome_beside; pg_sql "DROP ROLE aquachrome_restorer"; }
+
 run_restore() {
-  local file=${1:-} makes
-  [ -r "$file" ] || fail "name a file that ./run backup wrote: ./run restore my-makes.aquachrome"
-  [ "$(head -c 5 "$file")" = PGDMP ] || fail "$file was not written by ./run backup. Nothing was changed."
+  [ -n "${1:-}" ] || fail "name a file that ./run backup wrote: ./run restore my-makes.aquachrome"
+  local file makes found ran=""
+  file=$(caller_path "$1")
+  [ -f "$file" ] && [ -r "$file" ] || fail "there is no file $file that can be read. Name one that ./run backup wrote."
+  [ "$(head -c 5 "$file" | tr -d '\0')" = PGDMP ] || fail "$file was not written by ./run backup. Nothing was changed."
   lock_starts
-  stop_server
+  data_may_be_gone=yes
   open_database
+  # Into a database beside, and looked at there: whatever the file turns out to be, everything is as it was, and the application runs on.
+  make_beside
+  read_beside "$file"
   makes=$(pg_sql "SELECT count(*) FROM makes" aquachrome 2>/dev/null || echo 0)
-  [ "$makes" = 0 ] || confirm "$makes makes are here and would be replaced by those of $file." "${2:-}"
-  # Into a database of its own first: a file that turns out damaged leaves everything as it was.
-  pg_sql 'DROP DATABASE IF EXISTS aquachrome_restored WITH (FORCE)'
-  pg_sql 'CREATE DATABASE aquachrome_restored'
-  PGPASSWORD=$(cat "$pg_home/password") "$postgres_bin/pg_restore" --exit-on-error --no-owner -h 127.0.0.1 -p "$(cat "$pg_home/port")" -U aquachrome \
-    -d aquachrome_restored "$file" 9>&- || { pg_sql 'DROP DATABASE aquachrome_restored'; fail "$file is damaged. Nothing was changed."; }
-  pg_sql 'DROP DATABASE aquachrome WITH (FORCE)'
-  pg_sql 'ALTER DATABASE aquachrome_restored RENAME TO aquachrome'
-  node --import tsx scripts/migrate.ts 9>&-
-  say "Everything from $file is back. Start with ./run demo."
+  if [ "$makes" != 0 ]; then
+    (confirm "The file holds $found $makes makes are here and would be replaced by them." "${2:-}") || { drop_beside; exit 1; }
+  fi
+  [ -z "$(server_pid)" ] || ran=yes
+  swap_in_beside
+  if [ -n "$ran" ]; then build_application; start_server; fi
+  say "Everything from $file is back: $found Start with ./run demo."
+}
+
+# Finishes or undoes aloud what a kill has cut short in a restore or a reset.
+settle_data() {
+  local names
+  names=$(pg_sql "SELECT string_agg(datname, ' ') FROM pg_database WHERE datname LIKE 'aquachrome%'")
+  case " $names " in *" aquachrome_replaced "*)
+    pg_sql 'DROP DATABASE aquachrome_replaced WITH (FORCE)'
+    say "A restore or reset that was cut short was finished: the data are those it brought." ;;
+  esac
+  case " $names " in *" aquachrome_beside "*)
+    drop_beside
+    say "A restore or reset that was cut short was undone: the data are those from before it." ;;
+  esac
 }

@@ -2,10 +2,16 @@
 import { openDatabase } from '../src/server/db/database';
 import { migrate } from '../src/server/db/migrate';
 import { sweep } from '../src/server/store/sweep';
+import { inWords } from './in-words';
 
-const database = openDatabase(process.env.AQUACHROME_DATABASE_URL ?? '');
-const applied = await migrate(database.sequelize);
-if (applied.length > 0) console.log(`Database brought up to date: ${applied.join(', ')}.`);
-const { blobs, bytes } = await sweep(database);
-if (blobs > 0) console.log(`${blobs} old pictures and readings that nothing needs were freed (${Math.round(bytes / 1024)} KB).`);
-await database.sequelize.close();
+await inWords(async () => {
+  const database = openDatabase(process.env.AQUACHROME_DATABASE_URL ?? '', { patient: true });
+  try {
+    const applied = await migrate(database.sequelize);
+    if (applied.length > 0) console.log(`Database brought up to date: ${applied.join(', ')}.`);
+    const { blobs, bytes } = await sweep(database);
+    if (blobs > 0) console.log(`${blobs} old pictures and readings that nothing needs were freed (${Math.round(bytes / 1024)} KB).`);
+  } finally {
+    await database.sequelize.close();
+  }
+});

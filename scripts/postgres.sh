@@ -1,11 +1,44 @@
 # A PostgreSQL of our own on loopback: never the system's cluster. The callers set pg_home (its folder) and postgres_bin.
 
-as_postgres() { (cd / && if is_root; then exec runuser -u postgres -- "$@"; else exec "$@"; fi) 9>&-; }
+# The user the database runs as: the owner of its data, whoever starts; for new data of root's the user postgres.
+pg_user() {
+  local owner=""
+  if [ -d "${pg_home:-/none}/data" ]; then owner=$(stat -c %U "$pg_home/data"); fi
+  if is_root; then echo "${owner:-postgres}"; else id -un; fi
+}
 
-# Where the data of the demo live: in the project, or under /var/tmp where the postgres user may not enter the project.
+as_postgres() {
+  local user
+  user=$(pg_user)
+  (cd / && if is_root && [ "$user" != root ]; then exec runuser -u "$user" -- "$@"; else exec "$@"; fi) 9>&-
+}
+
+# Where the data live is chosen once and written down: `inside` the project's own folder, or elsewhere where the database's user may not enter
+# it. Later starts obey that, whoever starts; data that cannot be had are never replaced in silence.
 choose_pg_home() {
-  pg_home="$state/postgres"
-  if is_root && ! as_postgres test -x "$state"; then pg_home="/var/tmp/aquachrome-$checkout_key"; fi
+  local note="$state/data-place" elsewhere="/var/tmp/aquachrome-$checkout_key" place
+  if [ ! -s "$note" ]; then
+    if [ -d "$state/postgres/data" ]; then place=inside
+    elif [ -d "$elsewhere/data" ]; then place=$elsewhere
+    elif is_root && ! runuser -u postgres -- test -x "$state" 2>/dev/null; then place=$elsewhere
+    else place=inside; fi
+    printf '%s' "$place" >"$note.new" && mv "$note.new" "$note"
+    data_are_new=yes
+  fi
+  place=$(cat "$note")
+  if [ "$place" = inside ]; then pg_home="$state/postgres"; else pg_home=$place; fi
+  if [ -d "$pg_home/data" ]; then
+    local owner
+    owner=$(stat -c %U "$pg_home/data")
+    if ! is_root && [ "$owner" != "$(id -un)" ]; then
+      fail "the data of this copy lie in $pg_home and belong to the user $owner. Start it as that user, or as root."
+    fi
+    if is_root && [ "$owner" != root ] && ! runuser -u "$owner" -- test -x "$pg_home/data" 2>/dev/null; then
+      fail "the data of this copy lie in $pg_home, which their user $owner may no longer enter. Open the folders on the way (chmod a+x), then start again; nothing is lost."
+    fi
+  elif [ -z "${data_are_new:-}" ] && [ -e "$note.begun" ] && [ -z "${data_may_be_gone:-}" ]; then
+    fail "the data of this copy lay in $pg_home, and are not there any more. Bring that folder back, restore a backup (./run restore FILE), or, to begin with demo data, remove $note.begun."
+  fi
 }
 
 # The process id of our server, or nothing. A stale file whose number now belongs to another program does not count.
@@ -23,7 +56,7 @@ pg_init() {
   if [ ! -s "$pg_home/password" ]; then
     (umask 077; od -An -N24 -tx1 /dev/urandom | tr -d ' \n' >"$pg_home/password.new"; mv "$pg_home/password.new" "$pg_home/password")
   fi
-  if is_root; then chown -R postgres: "$pg_home"; fi
+  if is_root; then chown -R "$(pg_user):" "$pg_home"; fi
   as_postgres "$postgres_bin/initdb" -D "$pg_home/data.unfinished" -U aquachrome --auth=scram-sha-256 --pwfile="$pg_home/password" \
     -E UTF8 --locale=C.UTF-8 >"$state/initdb.log" 2>&1 || {
     tail -n 5 "$state/initdb.log" >&2
@@ -31,9 +64,10 @@ pg_init() {
     fail "the database could not be set up (see $state/initdb.log)."
   }
   mv "$pg_home/data.unfinished" "$pg_home/data"
+  : >"$state/data-place.begun"
 }
 
-pg_sql() { PGPASSWORD=$(cat "$pg_home/password") PGCONNECT_TIMEOUT=5 "$postgres_bin/psql" -X -q -A -t -v ON_ERROR_STOP=1 -h 127.0.0.1 -p "$(cat "$pg_home/port")" -U aquachrome -d "${2:-postgres}" -c "$1"; }
+pg_sql() { PGOPTIONS='-c client_min_messages=warning' PGPASSWORD=$(cat "$pg_home/password") PGCONNECT_TIMEOUT=5 "$postgres_bin/psql" -X -q -A -t -v ON_ERROR_STOP=1 -h 127.0.0.1 -p "$(cat "$pg_home/port")" -U aquachrome -d "${2:-postgres}" -c "$1"; }
 
 # After a kill -9 the old backends may hold the shared memory for a moment: tried again for some seconds.
 pg_launch() {
@@ -49,11 +83,12 @@ pg_launch() {
 
 pg_start() {
   [ -d "$pg_home/data" ] || pg_init
+  [ -e "$state/data-place.begun" ] || : >"$state/data-place.begun"
   if [ -z "$(pg_pid)" ]; then
     rm -f "$pg_home/data/postmaster.pid"
     need_space "$pg_home" 60
     local wished port
-    wished=$(cat "$pg_home/port" 2>/dev/null || echo $((15400 + 0x${checkout_key:0:4} % 900)))
+    wished=$(port_in "$pg_home/port" $((15400 + 0x${checkout_key:0:4} % 900)))
     port=$(free_port "$wished")
     printf '%s' "$port" >"$pg_home/port"
     pg_launch "$port" || {
@@ -62,6 +97,10 @@ pg_start() {
       fail "the database did not start (see $pg_home/log)."
     }
   fi
+  # The port of a server that runs already is what the server says, whatever became of our note.
+  local running
+  running=$(sed -n 4p "$pg_home/data/postmaster.pid" 2>/dev/null || true)
+  if [[ $running =~ ^[0-9]+$ ]] && [ "$running" != "$(cat "$pg_home/port" 2>/dev/null)" ]; then printf '%s' "$running" >"$pg_home/port"; fi
   [ "$(pg_sql "SELECT 1 FROM pg_database WHERE datname = 'aquachrome'")" = 1 ] || pg_sql 'CREATE DATABASE aquachrome'
   database_url="postgres://aquachrome:$(cat "$pg_home/password")@127.0.0.1:$(cat "$pg_home/port")/aquachrome"
 }

@@ -1,10 +1,15 @@
 # Builds, starts and stops the application.
 
-# The process id of our server, or nothing: the number in the file must belong to a process of this checkout.
+is_our_server() { [ "$(readlink "/proc/$1/cwd" 2>/dev/null)" = "$root" ] && tr '\0' ' ' <"/proc/$1/cmdline" 2>/dev/null | grep -q 'scripts/serve.ts'; }
+
+# The process id of our server, or nothing: the number in the file must belong to a process of this checkout; a lost file is no loss.
 server_pid() {
   local pid
   pid=$(cat "$state/server.pid" 2>/dev/null || true)
-  [ -n "$pid" ] && [ "$(readlink "/proc/$pid/cwd" 2>/dev/null)" = "$root" ] && tr '\0' ' ' <"/proc/$pid/cmdline" 2>/dev/null | grep -q 'scripts/serve.ts' && echo "$pid" || true
+  if [[ $pid =~ ^[0-9]+$ ]] && is_our_server "$pid"; then echo "$pid"; return; fi
+  for pid in $(pgrep -f 'scripts/serve.ts' 2>/dev/null || true); do
+    if is_our_server "$pid"; then echo "$pid"; return; fi
+  done
 }
 
 source_stamp() { find src demo astro.config.ts package-lock.json -type f -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -c1-64; }
@@ -20,8 +25,10 @@ build_application() {
   fi
 }
 
-answers_here() { curl_health "$1" | grep -q "\"home\":\"$root\""; }
-curl_health() { node -e 'fetch(process.argv[1],{signal:AbortSignal.timeout(4000)}).then(r=>r.text()).then(t=>console.log(t)).catch(()=>{})' "http://127.0.0.1:$1/api/health"; }
+# Whether our own server answers at a port; the name of the folder is compared as it is, whatever signs it has.
+answers_here() {
+  node -e 'const [port, home] = process.argv.slice(1); fetch(`http://127.0.0.1:${port}/api/health`, { signal: AbortSignal.timeout(8000) }).then((answer) => answer.json()).then((said) => process.exit(said.home === home ? 0 : 1)).catch(() => process.exit(1))' "$1" "$root"
+}
 
 prepare() {
   ensure_node
@@ -30,24 +37,31 @@ prepare() {
   ensure_npm
   choose_pg_home
   pg_start
+  settle_data
   export AQUACHROME_DATABASE_URL=$database_url AQUACHROME_HOME=$root
-  node --import tsx scripts/migrate.ts 9>&-
-  node --import tsx demo/load.ts 9>&-
+  node --import tsx scripts/migrate.ts 9>&- || fail "the data could not be brought up to date. Start again; nothing is lost."
+  node --import tsx demo/load.ts 9>&- || fail "the demo data could not be loaded. Start again: it goes on where it stopped."
 }
 
 start_server() {
-  local port waited=0
-  if [ -n "$(server_pid)" ] && [ -z "${was_built:-}" ] && answers_here "$(cat "$state/port")"; then return; fi
+  local port own waited=0
+  if [ -n "$(server_pid)" ] && [ -z "${was_built:-}" ] && answers_here "$(port_in "$state/port" 4747)"; then return; fi
+  # One of ours that hangs is ended here: it is no other program.
   stop_server
-  local wished=${AQUACHROME_PORT:-$(cat "$state/port" 2>/dev/null || echo 4747)}
-  port=$(free_port "$wished")
-  [ "$port" = "$wished" ] || say "Port $wished is taken by another program: using $port."
+  # The port is the address under which a browser keeps edits that wait: it stays the same, and is gone back to when it was taken for a while.
+  own=${AQUACHROME_PORT:-$(port_in "$state/own-port" "$(port_in "$state/port" 4747)")}
+  port=$(free_port "$own")
+  if [ "$port" != "$own" ]; then
+    say "Port $own is taken by another program: this time the address is http://127.0.0.1:$port instead of http://127.0.0.1:$own."
+    say "Edits that still wait in a browser lie under the old address. A page that is open there saves them as a file (at \"Kept here\"), which the table at the new address reads. The next start goes back to $own when it is free."
+  fi
+  printf '%s' "$own" >"$state/own-port"
   AQUACHROME_PORT=$port NODE_ENV=production setsid nohup node --import tsx scripts/serve.ts >>"$state/server.log" 2>&1 </dev/null 9>&- &
   printf '%s' "$!" >"$state/server.pid"
   printf '%s' "$port" >"$state/port"
   until answers_here "$port"; do
     waited=$((waited + 1))
-    [ -n "$(server_pid)" ] && [ "$waited" -lt 60 ] || { tail -n 10 "$state/server.log" >&2; fail "the application did not start (see $state/server.log)."; }
+    [ -n "$(server_pid)" ] && [ "$waited" -lt 60 ] || { tail -n 3 "$state/server.log" >&2; fail "the application did not start (see $state/server.log). Start it again; nothing is lost."; }
     sleep 0.3
   done
 }
@@ -57,8 +71,8 @@ stop_server() {
   pid=$(server_pid)
   if [ -n "$pid" ]; then
     kill "$pid" 2>/dev/null || true
-    while [ -n "$(server_pid)" ] && [ "$waited" -lt 50 ]; do sleep 0.1; waited=$((waited + 1)); done
-    [ -z "$(server_pid)" ] || kill -9 "$pid" 2>/dev/null || true
+    while is_our_server "$pid" && [ "$waited" -lt 50 ]; do sleep 0.1; waited=$((waited + 1)); done
+    if is_our_server "$pid"; then kill -9 "$pid" 2>/dev/null || true; sleep 0.2; fi
   fi
   rm -f "$state/server.pid"
 }

@@ -4,12 +4,23 @@ fail() { printf '\nAquachrome: %s\n' "$*" >&2; exit 1; }
 
 checkout_key=$(printf '%s' "$root" | sha256sum | cut -c1-12)
 state="$root/.aquachrome"
-if ! mkdir -p "$state" 2>/dev/null || [ ! -w "$state" ]; then
+if [ -d "$state" ] && [ ! -w "$state" ]; then
+  # Another user began here: a second place of one's own would show other data and say nothing.
+  fail "this copy was set up by the user $(stat -c %U "$state"), who owns its data in $state. Start it as that user ($(stat -c %U "$state" | sed 's/^root$/sudo/;t;s/^/sudo -u /') ./run demo), or let this user write there."
+fi
+if ! mkdir -p "$state" 2>/dev/null; then
   state="/var/tmp/aquachrome-$checkout_key-$(id -u)"
   mkdir -p "$state" 2>/dev/null || fail "neither $root nor /var/tmp can be written to. Make one of them writable."
 fi
 
 is_root() { [ "$(id -u)" -eq 0 ]; }
+
+# A port from a file, or the given one when the file is missing or holds something else.
+port_in() {
+  local port
+  port=$(head -c 6 "$1" 2>/dev/null | tr -d '[:space:]' || true)
+  if [[ $port =~ ^[0-9]{4,5}$ ]] && [ "$port" -le 65535 ]; then echo "$port"; else echo "$2"; fi
+}
 
 port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 

@@ -110,6 +110,8 @@ export const batchSchema = z.object({
   baseRevision: z.number().int().nonnegative(),
   operations: z.array(operationSchema).min(1).max(mostOperations),
   step: stepTurnSchema.optional(),
+  /** The history of the installation's data that the edit was made for. */
+  epoch: z.string().max(64).optional(),
 });
 export type Batch = z.infer<typeof batchSchema>;
 

@@ -1,5 +1,16 @@
 import { execFileSync, spawn } from 'node:child_process';
-import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -15,9 +26,9 @@ const files = ['run', 'scripts', 'src', 'demo', 'public', 'package.json', 'packa
 
 type Ran = { code: number; words: string };
 
-function run(args: string[], env: Record<string, string> = {}, input = ''): Promise<Ran> {
+function run(args: string[], env: Record<string, string> = {}, input = '', cwd = home): Promise<Ran> {
   return new Promise((resolve) => {
-    const child = spawn('./run', args, { cwd: home, env: { ...process.env, AQUACHROME_PORT: String(port), ...env } });
+    const child = spawn(join(cwd, 'run'), args, { cwd, env: { ...process.env, AQUACHROME_PORT: String(port), ...env } });
     let words = '';
     for (const stream of [child.stdout, child.stderr]) {
       stream.on('data', (chunk: Buffer) => {
@@ -121,10 +132,13 @@ describe('starting', { timeout: 300_000 }, () => {
     const squatter = createServer();
     await new Promise<void>((resolve) => squatter.listen(port, '127.0.0.1', resolve));
     const words = (await run(['demo'])).words;
-    expect(words).toContain(`http://127.0.0.1:${port + 1}`);
-    expect(words).toMatch(/port \d+ is taken/i);
-    squatter.close();
+    // Never silently: both addresses are named, and what becomes of edits that wait under the old one.
+    expect(words).toContain(`http://127.0.0.1:${port + 1} instead of http://127.0.0.1:${port}`);
+    expect(words).toMatch(/Edits that still wait in a browser lie under the old address/);
+    await new Promise<void>((resolve) => squatter.close(() => resolve()));
+    // It goes back to its own as soon as that is free.
     expect((await run(['stop'])).code).toBe(0);
+    expect((await run(['demo'], { AQUACHROME_PORT: '' })).words).toContain(`http://127.0.0.1:${port}\n`);
   });
 
   it('twice at once: one waits for the other, both end well', async () => {
@@ -145,6 +159,77 @@ describe('starting', { timeout: 300_000 }, () => {
     expect(full.words).toMatch(/no space left: .* has 3 MB free/);
     rmSync(shim, { recursive: true });
     expect((await run(['demo'])).words).toMatch(/ready/);
+  });
+
+  it('is not put off by files of its own that hold something else, or that are lost', async () => {
+    await run(['stop']);
+    writeFileSync(state('postgres/port'), 'garbage $(date)');
+    writeFileSync(state('port'), '\u0000\u0001');
+    expect((await run(['demo'])).words).toMatch(/ready/);
+    // A server whose number was lost is still ours: it is found, not taken for another program.
+    const pid = pidIn(state('server.pid'));
+    rmSync(state('server.pid'));
+    process.kill(pid, 'SIGSTOP');
+    const words = (await run(['demo'])).words;
+    expect(words).toMatch(/ready/);
+    expect(words).not.toMatch(/taken by another program/);
+    expect(pidIn(state('server.pid'))).not.toBe(pid);
+  });
+
+  it('says in words when its data are gone, and never shows demo data in their place', async () => {
+    await run(['stop']);
+    renameSync(state('postgres'), join(home, 'moved-away'));
+    const gone = await run(['demo']);
+    expect(gone.code).not.toBe(0);
+    expect(gone.words).toMatch(/the data of this copy lay in .*postgres, and are not there any more/);
+    expect(existsSync(state('postgres/data'))).toBe(false);
+    renameSync(join(home, 'moved-away'), state('postgres'));
+    expect((await run(['demo'])).words).toMatch(/ready/);
+    expect((await makes()).map(({ name }) => name)).toContain('Kept over starts');
+  });
+
+  it('says in words whose the data are when another user starts, and when their user is locked out', async () => {
+    await run(['stop']);
+    const owner = execFileSync('stat', ['-c', '%U', state('postgres/data')], { encoding: 'utf8' }).trim();
+    const asked = (shell: string) =>
+      execFileSync('bash', ['-c', `root=$PWD; source scripts/words.sh; source scripts/postgres.sh; ${shell} 2>&1 || true`], {
+        cwd: home,
+        encoding: 'utf8',
+      });
+    expect(asked('is_root() { false; }; id() { echo somebody; }; (choose_pg_home)')).toContain(
+      `belong to the user ${owner}. Start it as that user`,
+    );
+    if (process.getuid?.() === 0) {
+      execFileSync('chmod', ['700', home]);
+      const locked = await run(['demo']);
+      execFileSync('chmod', ['755', home]);
+      expect(locked.code).not.toBe(0);
+      expect(locked.words).toMatch(/may no longer enter.*nothing is lost/s);
+      expect((await run(['demo'])).words).toMatch(/ready/);
+      expect((await makes()).map(({ name }) => name)).toContain('Kept over starts');
+    }
+  });
+
+  it('works through a link to its folder, and in a folder with odd signs in its name', { timeout: 600_000 }, async () => {
+    const link = join(tmpdir(), `aquachrome-link-${process.pid}`);
+    symlinkSync(home, link);
+    try {
+      expect((await run(['demo'], {}, '', link)).words).toMatch(/ready/);
+      const pid = pidIn(state('server.pid'));
+      expect((await run(['demo'], {}, '', link)).words).toMatch(/ready/);
+      expect(pidIn(state('server.pid')), 'one server, not one at each try').toBe(pid);
+    } finally {
+      rmSync(link);
+    }
+    const odd = join(mkdtempSync(join(tmpdir(), 'aquachrome-odd-')), 'it\'s [1] ? $HOME `x` "y"');
+    mkdirSync(odd);
+    for (const file of files) cpSync(file, join(odd, file), { recursive: true });
+    const ran = await run(['stop'], {}, '', odd);
+    expect(ran.words).toMatch(/has signs that tools stumble over: \/var\/tmp\/aquachrome-house-[0-9a-f]{12} does the work/);
+    expect(ran.words).toMatch(/Stopped\. Everything is kept\./);
+    const house = /\/var\/tmp\/aquachrome-house-[0-9a-f]{12}/.exec(ran.words)?.[0] ?? '';
+    expect(readFileSync(join(house, 'run'), 'utf8')).toBe(readFileSync('run', 'utf8'));
+    rmSync(house, { recursive: true, force: true });
   });
 
   it('as an ordinary user without the right to install says which package is missing', () => {
@@ -183,11 +268,77 @@ describe('backup, restore and reset', { timeout: 300_000 }, () => {
     const file = join(home, 'all.aquachrome');
     expect((await run(['backup', file])).words).toMatch(/Everything is in/);
     expect((await run(['backup', file])).words).toMatch(/is there already/);
+    expect(statSync(file).mode & 0o777, 'only its owner may read it').toBe(0o600);
     await run(['stop']);
     rmSync(state('postgres'), { recursive: true });
-    expect((await run(['restore', file])).words).toMatch(/is back/);
+    expect((await run(['restore', 'all.aquachrome'])).words, 'a path of the caller’s folder').toMatch(/is back/);
     await run(['demo']);
-    expect(await everything()).toEqual(before);
+    const after = await everything();
+    // Another history: a page that was open over the restore is told so.
+    const epochs = [before, after].map(({ documents }) => (documents[0] as KeptMake).epoch);
+    expect(epochs[1]).not.toBe(epochs[0]);
+    const withoutEpoch = ({ documents, ...rest }: typeof before) => ({
+      ...rest,
+      documents: documents.map((kept) => ({ ...(kept as KeptMake), epoch: '' })),
+    });
+    expect(withoutEpoch(after)).toEqual(withoutEpoch(before));
+  });
+
+  /** A connection to the data of the copy as PostgreSQL's own programs take it. */
+  const client = (program: string, ...words: string[]) =>
+    execFileSync(
+      `${process.env.POSTGRES_BIN}/${program}`,
+      ['-h', '127.0.0.1', '-p', readFileSync(state('postgres/port'), 'utf8'), '-U', 'aquachrome', ...words],
+      {
+        env: { ...process.env, PGPASSWORD: readFileSync(state('postgres/password'), 'utf8') },
+        encoding: 'utf8',
+        stdio: ['ignore', 'pipe', 'pipe'],
+      },
+    );
+  const sql = (database: string, text: string) =>
+    client('psql', '-X', '-q', '-A', '-t', '-v', 'ON_ERROR_STOP=1', '-d', database, '-c', text);
+
+  /** A dump that must not be restored. */
+  function oddDump(name: 'other-program' | 'schema-only' | 'without-blobs' | 'newer' | 'broken-document'): string {
+    const file = join(home, `${name}.aquachrome`);
+    rmSync(file, { force: true });
+    const from = name === 'schema-only' || name === 'without-blobs' ? 'aquachrome' : 'odd';
+    if (from === 'odd') {
+      sql('postgres', 'DROP DATABASE IF EXISTS odd');
+      if (name === 'other-program') sql('postgres', 'CREATE DATABASE odd');
+      else {
+        // A copy of the data: made from a dump, since a template may have no connections.
+        const whole = join(home, 'whole.dump');
+        client('pg_dump', '--format=custom', `--file=${whole}`, 'aquachrome');
+        sql('postgres', 'CREATE DATABASE odd');
+        client('pg_restore', '-d', 'odd', whole);
+      }
+    }
+    if (name === 'other-program') sql('odd', "CREATE TABLE cakes (name text); INSERT INTO cakes VALUES ('plum')");
+    if (name === 'newer') sql('odd', "INSERT INTO applied_migrations VALUES ('999-from-the-future')");
+    if (name === 'broken-document') sql('odd', "UPDATE make_pictures SET document = document - 'grey'");
+    const parts = { 'schema-only': ['--schema-only'], 'without-blobs': ['--exclude-table-data=blobs'] } as Record<string, string[]>;
+    client('pg_dump', '--format=custom', ...(parts[name] ?? []), `--file=${file}`, from);
+    return file;
+  }
+
+  it('that a kill cut short are finished or undone aloud at the next start', async () => {
+    await run(['demo']);
+    const before = await makes();
+    await run(['stop']);
+    // Cut short while the file was read: the database beside is there, half full.
+    await run(['demo']);
+    sql('postgres', 'CREATE DATABASE aquachrome_beside');
+    await run(['stop']);
+    const undone = await run(['demo']);
+    expect(undone.words).toMatch(/cut short was undone: the data are those from before it/);
+    expect(await makes()).toEqual(before);
+    // Cut short after the names were swapped: the old one is still to be dropped.
+    sql('postgres', 'CREATE DATABASE aquachrome_replaced');
+    await run(['stop']);
+    expect((await run(['demo'])).words).toMatch(/cut short was finished/);
+    expect(sql('postgres', "SELECT count(*) FROM pg_database WHERE datname LIKE 'aquachrome%'").trim()).toBe('1');
+    expect((await run(['demo'])).words).not.toMatch(/cut short/);
   });
 
   it('bring a file of before results left the documents to today', async () => {
@@ -204,11 +355,27 @@ describe('backup, restore and reset', { timeout: 300_000 }, () => {
     const file = join(home, 'all.aquachrome');
     await createMake('After the backup');
     expect((await run(['restore', file], {}, 'no\n')).words).toMatch(/left as it is/);
-    await run(['demo']);
+    // After a no the application runs on, untouched.
     expect((await makes()).map(({ name }) => name)).toContain('After the backup');
     const damaged = join(home, 'damaged.aquachrome');
     writeFileSync(damaged, readFileSync(file).subarray(0, 4000));
-    expect((await run(['restore', damaged, '--yes'])).words).toMatch(/is damaged\. Nothing was changed/);
+    expect((await run(['restore', damaged, '--yes'])).words).toMatch(/is damaged.*Nothing was changed/);
+    for (const [name, words] of [
+      ['other-program', /the data of another program/],
+      ['schema-only', /only the shape of the data/],
+      ['without-blobs', /Pictures of the make .* are missing/],
+      ['newer', /written by a newer Aquachrome/],
+      ['broken-document', /cannot be read/],
+    ] as const) {
+      const refused = await run(['restore', oddDump(name), '--yes']);
+      expect(refused.code, name).not.toBe(0);
+      expect(refused.words, name).toMatch(words);
+      expect(refused.words, name).toMatch(/Nothing was changed/);
+      expect(
+        (await makes()).map(({ name: own }) => own),
+        name,
+      ).toContain('After the backup');
+    }
     writeFileSync(damaged, 'a letter');
     expect((await run(['restore', damaged])).words).toMatch(/was not written by/);
     expect((await run(['reset'], {}, 'no\n')).words).toMatch(/left as it is/);

@@ -29,6 +29,7 @@ export function ConflictDialog({ keep, onTakeTheirs, onLayMineOnTop }: ConflictP
   const [busy, setBusy] = useState(false);
   if (keep.kind !== 'conflict') return null;
   const differences = compareMakes(keep.theirs, keep.mine);
+  const theirs = keep.isRestored ? 'As restored' : 'The other window';
   const choose = (work: () => Promise<void>) => async () => {
     setBusy(true);
     await work().finally(() => setBusy(false));
@@ -38,7 +39,9 @@ export function ConflictDialog({ keep, onTakeTheirs, onLayMineOnTop }: ConflictP
       <AlertDialog.Portal>
         <AlertDialog.Overlay className="fixed inset-0 bg-ink/50" />
         <AlertDialog.Content className="fixed left-1/2 top-1/2 max-h-[90vh] w-[min(92vw,46rem)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto bg-bench p-6">
-          <AlertDialog.Title className="text-2xl font-display font-semibold">This make was changed in another window too</AlertDialog.Title>
+          <AlertDialog.Title className="text-2xl font-display font-semibold">
+            {keep.isRestored ? 'The data were restored while this window had edits waiting' : 'This make was changed in another window too'}
+          </AlertDialog.Title>
           <AlertDialog.Description className="mt-2">
             Nothing is lost: both versions are here. Choose which to go on with.
           </AlertDialog.Description>
@@ -46,7 +49,7 @@ export function ConflictDialog({ keep, onTakeTheirs, onLayMineOnTop }: ConflictP
             <thead>
               <tr className="border-b-2 border-ink">
                 <th className="p-2">What differs</th>
-                <th className="p-2">The other window</th>
+                <th className="p-2">{theirs}</th>
                 <th className="p-2">This window</th>
               </tr>
             </thead>
@@ -66,7 +69,7 @@ export function ConflictDialog({ keep, onTakeTheirs, onLayMineOnTop }: ConflictP
           <div className="mt-5 flex flex-wrap gap-3">
             <AlertDialog.Cancel asChild>
               <Button disabled={busy} onClick={choose(onTakeTheirs)}>
-                Go on with the other window’s
+                Go on with {keep.isRestored ? 'the restored one' : 'the other window’s'}
               </Button>
             </AlertDialog.Cancel>
             <AlertDialog.Action asChild>

@@ -20,13 +20,22 @@ const patchElement = (id: string, name: string): Operation => ({ kind: 'patch', 
 
 /** A server that may be away, or be ahead of the keeper, and that remembers what came. */
 function fakeServer(make: Make, tables: ReadonlyMap<string, IndexedTable> = new Map()) {
-  const server = { isAway: false, refuses: (_: Batch) => false, revision: 1, document: make, came: [] as string[], batches: [] as Batch[] };
+  const server = {
+    isAway: false,
+    refuses: (_: Batch) => false,
+    revision: 1,
+    epoch: 'first',
+    document: make,
+    came: [] as string[],
+    batches: [] as Batch[],
+  };
   const read = async () => ({
     document: server.document,
     revision: server.revision,
     updatedAt: '2026-11-26T00:00:00Z',
     appliedBatchIds: [],
     steps: noSteps,
+    epoch: server.epoch,
   });
   const send = async (batch: Batch, blobs: readonly WaitingBlob[]) => {
     if (server.isAway) throw new CallProblem(0, { code: 'server-away', message: 'away', remedy: 'wait' });

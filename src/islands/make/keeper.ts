@@ -18,12 +18,13 @@ export type KeepState =
   | { kind: 'kept' }
   | { kind: 'sending' }
   | { kind: 'waiting'; problem: Problem }
-  | { kind: 'conflict'; theirs: Make; mine: Make };
+  /** `restored`: the data were restored or reset meanwhile; else another window was first. */
+  | { kind: 'conflict'; theirs: Make; mine: Make; isRestored: boolean };
 
 /** What a keeper tells of after every change. */
 export type Keeping = { make: Make; keep: KeepState; steps: Steps; tables: RegionTables; setAside: readonly SetAside[] };
 
-type Base = { revision: number; document: Make; steps: Steps };
+type Base = { revision: number; document: Make; steps: Steps; epoch: string };
 
 export type KeeperOptions = {
   outbox: Outbox;
@@ -85,10 +86,11 @@ export class Keeper {
     );
     this.base = baseOf(kept);
     const left = waiting.filter(({ batchId }) => !arrived.has(batchId));
-    const isConflict = left[0] !== undefined && left[0].expectedRevision !== kept.revision;
+    const isRestored = left.some(({ epoch }) => epoch !== undefined && epoch !== kept.epoch);
+    const isConflict = isRestored || (left[0] !== undefined && left[0].expectedRevision !== kept.revision);
     await this.adopt(left);
     this.rebuild();
-    if (isConflict && this.queue.length > 0) return this.enterConflict(kept.document);
+    if (isConflict && this.queue.length > 0) return this.enterConflict(kept.document, isRestored);
     this.tell(this.queue.length > 0 ? { kind: 'sending' } : { kind: 'kept' });
     void this.pump();
   }
@@ -115,6 +117,7 @@ export class Keeper {
         expectedRevision: (this.base as Base).revision + this.queue.length + index,
         operations: run,
         blobs: index === 0 ? [...blobs] : [],
+        epoch: (this.base as Base).epoch,
         // A step too large for one batch goes on in the next.
         ...(step ? { step: index > 0 && step.turn === 'do' ? { ...step, turn: 'follow' } : step } : {}),
       }),
@@ -201,7 +204,7 @@ export class Keeper {
         }
       });
       const expectedRevision = kept.revision + this.queue.length;
-      if (fits.length > 0) this.queue.push({ ...batch, batchId: this.newId(), operations: fits, expectedRevision });
+      if (fits.length > 0) this.queue.push({ ...batch, batchId: this.newId(), operations: fits, expectedRevision, epoch: kept.epoch });
     }
     this.layDown(old, this.queue);
     this.rebuild();
@@ -321,8 +324,8 @@ export class Keeper {
     this.aside = [...this.aside.filter((other) => other.batchId !== batchId), entry];
   }
 
-  private enterConflict(theirs: Make): void {
-    if (this.document) this.tell({ kind: 'conflict', theirs, mine: this.document });
+  private enterConflict(theirs: Make, isRestored: boolean): void {
+    if (this.document) this.tell({ kind: 'conflict', theirs, mine: this.document, isRestored });
   }
 
   /** Sends what waits, one batch after the other. */
@@ -344,11 +347,18 @@ export class Keeper {
   }
 
   private async sendOne(batch: WaitingBatch, base: Base): Promise<void> {
-    const { schema, batchId, operations, blobs, step } = batch;
+    const { schema, batchId, operations, blobs, step, epoch } = batch;
     try {
-      const sent = { schema: schema as Batch['schema'], batchId, baseRevision: base.revision, operations, ...(step ? { step } : {}) };
+      const sent = {
+        schema: schema as Batch['schema'],
+        batchId,
+        baseRevision: base.revision,
+        operations,
+        ...(step ? { step } : {}),
+        ...(epoch ? { epoch } : {}),
+      };
       const { revision } = await this.options.send(sent, blobs);
-      this.base = { revision, ...this.advanced(base.document, base.steps, batch) };
+      this.base = { ...base, revision, ...this.advanced(base.document, base.steps, batch) };
       this.queue.shift();
       this.retryMs = this.options.firstRetryMs ?? 600;
       await this.laidDown;
@@ -371,7 +381,7 @@ export class Keeper {
     if (error instanceof CallProblem && error.status === 409) {
       const kept = keptMakeSchema.safeParse((error.body as { kept?: unknown }).kept);
       if (kept.success) {
-        this.enterConflict(kept.data.document);
+        this.enterConflict(kept.data.document, error.problem.code === 'other-history');
         return;
       }
     }
@@ -381,8 +391,8 @@ export class Keeper {
   }
 }
 
-function baseOf({ revision, document, steps }: KeptMake): Base {
-  return { revision, document, steps };
+function baseOf({ revision, document, steps, epoch }: KeptMake): Base {
+  return { revision, document, steps, epoch };
 }
 
 function tableDigests(make: Make): string[] {

@@ -19,6 +19,7 @@ const laidDownSchema = z.object({
   operations: z.array(z.unknown()).min(1),
   blobs: z.array(waitingBlobSchema).default([]),
   step: stepTurnSchema.optional(),
+  epoch: z.string().optional(),
 });
 export type LaidDownBatch = z.infer<typeof laidDownSchema>;
 

@@ -46,11 +46,12 @@ async function pictureOf({ name, widthMm, fileName, original, preparation }: Wis
   };
 }
 
-async function putPicture(makeId: string, picture: Picture, baseRevision: number): Promise<void> {
+async function putPicture(makeId: string, picture: Picture, { revision, epoch }: { revision: number; epoch: string }): Promise<void> {
   const batch: Batch = {
     schema: makeSchemaVersion,
     batchId: crypto.randomUUID(),
-    baseRevision,
+    baseRevision: revision,
+    epoch,
     operations: [{ kind: 'put', entity: 'picture', row: picture }],
     step: { id: crypto.randomUUID(), turn: 'do' },
   };
@@ -62,7 +63,7 @@ export async function startMake(wish: Wish): Promise<string> {
   const picture = await pictureOf(wish);
   const id = crypto.randomUUID();
   await call(z.object({ id: idSchema }), '/api/makes', jsonPost({ id, name: wish.name }));
-  await putPicture(id, picture, 0);
+  await putPicture(id, picture, await fetchMake(id));
   return id;
 }
 
@@ -73,9 +74,9 @@ const mostTries = 5;
 export async function addToMake(makeId: string, wish: Wish): Promise<string> {
   const picture = await pictureOf(wish);
   for (let tries = 1; ; tries++) {
-    const { revision } = await fetchMake(makeId);
+    const kept = await fetchMake(makeId);
     try {
-      await putPicture(makeId, picture, revision);
+      await putPicture(makeId, picture, kept);
       return picture.id;
     } catch (error) {
       if (!(error instanceof CallProblem && error.status === 409) || tries >= mostTries) throw error;

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import { blobAnswerSchema } from '#model/api/originals';
+import { epochHeader } from '#model/api/epoch';
 import { type Problem, problemSchema } from '#model/api/problem';
 
 /** A call to the server that failed: status 0 when it did not answer at all. `body` is the whole answer. */
@@ -30,12 +31,25 @@ const notUnderstood: Problem = {
   remedy: 'Load the page again; it may be older than the server.',
 };
 
+/** The history of the data that this page was loaded with: it writes onto no other. */
+let pageEpoch: string | null = null;
+
+/** A request that says which history it means, and learns it from the first answer. */
+async function ask(path: string, init: RequestInit): Promise<Response> {
+  const headers = new Headers(init.headers);
+  // An edit of a make says it itself: it may have waited since long before this page.
+  if (pageEpoch && !path.endsWith('/batches')) headers.set(epochHeader, pageEpoch);
+  const response = await fetch(path, { ...init, headers });
+  pageEpoch ??= response.headers.get(epochHeader);
+  return response;
+}
+
 /** Calls an endpoint and checks its answer. @throws CallProblem */
 export async function call<S extends z.ZodType>(schema: S, path: string, init: RequestInit = {}): Promise<z.output<S>> {
   let response: Response;
   let body: unknown;
   try {
-    response = await fetch(path, init);
+    response = await ask(path, init);
     body = await response.json();
   } catch {
     throw new CallProblem(0, serverAway);
@@ -67,7 +81,7 @@ export function fetchBlob(sha256: string): Promise<Uint8Array<ArrayBuffer>> {
 /** The bytes of an answer that is no JSON. @throws CallProblem */
 export async function fetchBytes(path: string): Promise<Uint8Array<ArrayBuffer>> {
   try {
-    const response = await fetch(path);
+    const response = await ask(path, {});
     if (response.ok) return new Uint8Array(await response.arrayBuffer());
     const problem = problemSchema.safeParse(await response.json());
     throw new CallProblem(response.status, problem.success ? problem.data : notUnderstood);

@@ -16,6 +16,8 @@ export const keptMakeSchema = z.object({
   document: makeSchema,
   appliedBatchIds: z.array(idSchema),
   steps: stepsSchema,
+  /** Which history of the installation's data it belongs to: a restore begins another. */
+  epoch: z.string(),
 });
 export type KeptMake = z.infer<typeof keptMakeSchema>;
 

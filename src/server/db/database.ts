@@ -15,14 +15,18 @@ class HearingClient extends pg.Client {
   }
 }
 
-/** Opens a pool on a PostgreSQL address (postgres://...). Nothing is contacted before the first query. */
-export function openDatabase(url: string): Database {
+/**
+ * Opens a pool on a PostgreSQL address (postgres://...). Nothing is contacted before the first query.
+ * @param options.patient waits half a minute for a database that is slow to answer: for starts. Default false: some seconds.
+ */
+export function openDatabase(url: string, options: { patient?: boolean } = {}): Database {
+  const seconds = options.patient ? 30 : 4;
   const sequelize = new Sequelize(url, {
     dialect: 'postgres',
     dialectModule: { ...pg, Client: HearingClient },
     logging: false,
-    pool: { max: 8, idle: 10_000, acquire: 8_000 },
-    dialectOptions: { connectionTimeoutMillis: 4_000, keepAlive: true },
+    pool: { max: 8, idle: 10_000, acquire: 2_000 * seconds },
+    dialectOptions: { connectionTimeoutMillis: 1_000 * seconds, keepAlive: true },
   });
   return { sequelize, ...defineModels(sequelize) };
 }

@@ -25,19 +25,24 @@ function transactionalStorage(sequelize: Sequelize, transaction: Transaction): U
   };
 }
 
-/** Brings the tables up to date in one transaction; answers the names of what was applied now. */
-export async function migrate(sequelize: Sequelize): Promise<string[]> {
+/**
+ * Brings the tables up to date in one transaction; answers the names of what was applied now.
+ * @param only names of the migrations to apply: for data that an older version wrote. Default: all.
+ */
+export async function migrate(sequelize: Sequelize, only?: readonly string[]): Promise<string[]> {
   return sequelize.transaction(async (transaction) => {
     await sequelize.query(`SELECT pg_advisory_xact_lock(${migratorLock})`, { transaction });
     await sequelize.query('CREATE TABLE IF NOT EXISTS applied_migrations (name text PRIMARY KEY)', { transaction });
     const umzug = new Umzug({
-      migrations: migrations.map(({ name, statements, run }) => ({
-        name,
-        up: async () => {
-          for (const statement of statements) await sequelize.query(statement, { transaction });
-          await run?.(sequelize, transaction);
-        },
-      })),
+      migrations: migrations
+        .filter(({ name }) => only === undefined || only.includes(name))
+        .map(({ name, statements, run }) => ({
+          name,
+          up: async () => {
+            for (const statement of statements) await sequelize.query(statement, { transaction });
+            await run?.(sequelize, transaction);
+          },
+        })),
       storage: transactionalStorage(sequelize, transaction),
       logger: undefined,
     });

@@ -41,7 +41,7 @@ function isDiskFull(error: unknown): boolean {
 }
 
 /** The problem and status for anything thrown; what nobody foresaw is logged and told as such. */
-export function problemOf(error: unknown): ProblemError {
+export function problemOf(error: unknown, options: { quietly?: boolean } = {}): ProblemError {
   if (error instanceof ProblemError) return error;
   if (error instanceof z.ZodError) {
     const issue = error.issues[0];
@@ -68,7 +68,7 @@ export function problemOf(error: unknown): ProblemError {
       remedy: 'What you do is kept in this browser and sent when it is back. If it stays away, start it again with ./run demo.',
     });
   }
-  console.error(error instanceof BaseError ? error.message : '', error);
+  if (!options.quietly) console.error(error instanceof BaseError ? error.message : '', error);
   return new ProblemError(500, {
     code: 'unforeseen',
     message: 'Something went wrong that was not foreseen.',

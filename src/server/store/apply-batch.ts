@@ -13,6 +13,7 @@ import { NewerSchemaError } from '#core/upgrade/upgraded';
 import type { Database } from '#server/db/database';
 import { ProblemError } from '#server/http/problem';
 import { keepBlob } from './blobs';
+import { isOfHistory, otherHistory, readInstallation } from './installation';
 import { readStored, type StoredMake, writeChanged } from './make-rows';
 import { keptOf } from './makes';
 import { readTables } from './region-tables';
@@ -26,6 +27,7 @@ export const sentBatchSchema = z.object({
   baseRevision: batchSchema.shape.baseRevision,
   operations: z.array(z.unknown()).min(1).max(mostOperations),
   step: stepTurnSchema.optional(),
+  epoch: batchSchema.shape.epoch,
 });
 export type SentBatch = z.infer<typeof sentBatchSchema>;
 
@@ -78,6 +80,7 @@ export async function applyBatch(database: Database, makeId: string, batch: Sent
       attributes: ['revision'],
       transaction,
     });
+    if (!isOfHistory(await readInstallation(database), batch.epoch)) throw otherHistory({ kept: await keptOf(database, stored) });
     if (earlier) return { revision: earlier.revision, alreadyApplied: true };
     if (batch.baseRevision !== row.revision) {
       throw new ProblemError(

@@ -4,6 +4,7 @@ import { newMake } from '#core/make/new-make';
 import { summaryOf } from '#core/make/summary';
 import type { Database } from '#server/db/database';
 import { notFound } from '#server/http/problem';
+import { readInstallation } from './installation';
 import { readStored, type StoredMake } from './make-rows';
 import { readSteps } from './steps';
 
@@ -41,6 +42,7 @@ export async function keptOf(database: Database, { row, make }: StoredMake): Pro
     document: make,
     appliedBatchIds: batches.map(({ batchId }) => batchId),
     steps: await readSteps(database, row.id),
+    epoch: (await readInstallation(database)).epoch,
   };
 }
 

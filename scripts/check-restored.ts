@@ -22,7 +22,7 @@ try {
     console.log(`${makes} makes and ${await database.markers.count()} markers, all whole.`);
   }
 } catch (error) {
-  console.error(error instanceof Error ? error.message : String(error));
+  console.error((error instanceof Error ? error.message : String(error)).replaceAll('\n', ' '));
   process.exitCode = 1;
 } finally {
   await database.sequelize.close();

@@ -1,8 +1,8 @@
-import { type KeyboardEvent, useMemo, useRef } from 'react';
+import { type KeyboardEvent, memo, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { hexOfLab } from '#core/colour/lab';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { DoubleChipShape } from './double-chip';
-import { layStrands, stateWord, walkStrands } from './strand-layout';
+import { layStrands, type Strand, stateWord, walkStrands } from './strand-layout';
 
 type Props = {
   markers: readonly ShownMarker[];
@@ -40,15 +40,22 @@ function Chip({ marker }: { marker: ShownMarker }) {
 export function Strands({ markers, chosenId, zoom, warned, onChoose }: Props) {
   const strands = useMemo(() => layStrands(markers, zoom), [markers, zoom]);
   const table = useRef<HTMLDivElement>(null);
+  const walked = useRef(false);
   const firstId = strands[0]?.lanes[0]?.places[0]?.marker.id;
   const current = markers.some(({ id }) => id === chosenId) ? chosenId : firstId;
   const onKeyDown = (event: KeyboardEvent) => {
     const next = walkStrands(strands, current ?? null, event.key);
     if (!next) return;
     event.preventDefault();
+    walked.current = true;
     onChoose(next);
-    table.current?.querySelector<HTMLElement>(`[data-marker="${next}"]`)?.focus();
   };
+  // The strand it stands on may come only with the choice.
+  useEffect(() => {
+    if (!walked.current) return;
+    walked.current = false;
+    table.current?.querySelector<HTMLElement>(`[data-marker="${chosenId}"]`)?.focus();
+  }, [chosenId]);
   return (
     <div className="overflow-x-auto bg-paper">
       {/* biome-ignore lint/a11y/noStaticElementInteractions: the arrow keys of the buttons inside arrive here. */}
@@ -63,64 +70,110 @@ export function Strands({ markers, chosenId, zoom, warned, onChoose }: Props) {
             ))}
           </span>
         </div>
-        {strands.map(({ key, family, lanes }) => (
-          <section key={key} aria-label={`Family ${family}`} className="flex border-b border-wall">
-            <h2 className="sticky left-0 z-10 w-32 shrink-0 self-stretch bg-paper px-3 py-1.5 font-code text-sm font-semibold">{family}</h2>
-            <div className="mr-20 flex-1">
-              {lanes.map(({ group, places, gaps }) => (
-                <div key={group} className="relative" style={{ height: laneHeightPx * (places.some(({ row }) => row === 1) ? 2 : 1) }}>
-                  {places.length > 1 && (
-                    <span
-                      aria-hidden="true"
-                      className="absolute border-t border-edge"
-                      style={{
-                        top: laneHeightPx / 2,
-                        left: `${strandPlace(places[0]?.lightnessL ?? 100)}%`,
-                        right: `${100 - strandPlace(places.at(-1)?.lightnessL ?? 15)}%`,
-                      }}
-                    />
-                  )}
-                  {gaps.map((gap) => (
-                    <span
-                      key={gap.fromL}
-                      className="absolute -translate-x-1/2 -translate-y-1/2 bg-paper px-1 text-xs text-soft"
-                      style={{ top: laneHeightPx / 2, left: `${strandPlace((gap.fromL + gap.toL) / 2)}%` }}
-                    >
-                      gap {Math.round(gap.fromL - gap.toL)}
-                    </span>
-                  ))}
-                  {places.map(({ marker, lightnessL, row }) => {
-                    const word = stateWord(marker);
-                    return (
-                      <button
-                        key={marker.id}
-                        type="button"
-                        data-marker={marker.id}
-                        tabIndex={marker.id === current ? 0 : -1}
-                        aria-pressed={marker.id === chosenId}
-                        aria-label={`${marker.code}${word ? `, ${word}` : ''}${marker.shownSource === 'assumed' ? ', colour assumed' : ''}${warned.has(marker.id) ? ', mind the note' : ''}`}
-                        onClick={() => onChoose(marker.id)}
-                        className={`absolute flex h-6.5 items-center gap-1 whitespace-nowrap px-0.5 text-xs ${marker.id === chosenId ? 'bg-bench shadow-[inset_0_-3px_0_var(--color-ink)]' : 'hover:bg-bench'}`}
-                        style={{ left: `${strandPlace(lightnessL)}%`, top: 2 + row * laneHeightPx }}
-                      >
-                        <Chip marker={marker} />
-                        <span className={`bg-paper/80 font-code ${marker.shownSource === 'assumed' ? 'italic' : ''}`}>
-                          {codeWithoutFamily(marker)}
-                        </span>
-                        {warned.has(marker.id) && <span aria-hidden="true">▲</span>}
-                        {word && <span className="bg-paper text-soft">{word}</span>}
-                      </button>
-                    );
-                  })}
-                </div>
-              ))}
-            </div>
-          </section>
+        {strands.map((strand) => (
+          <NearStrand
+            key={strand.key}
+            heightPx={strand.lanes.reduce((sum, lane) => sum + laneHeight(lane), 0)}
+            isWanted={strand.lanes.some(({ places }) => places.some(({ marker }) => marker.id === chosenId || marker.id === current))}
+          >
+            <StrandRow
+              strand={strand}
+              chosenId={strand.lanes.some(({ places }) => places.some(({ marker }) => marker.id === chosenId)) ? chosenId : null}
+              currentId={strand.lanes.some(({ places }) => places.some(({ marker }) => marker.id === current)) ? (current ?? null) : null}
+              warned={warned}
+              onChoose={onChoose}
+            />
+          </NearStrand>
         ))}
       </div>
     </div>
   );
 }
+
+const laneHeight = ({ places }: { places: readonly { row: number }[] }): number =>
+  laneHeightPx * (places.some(({ row }) => row === 1) ? 2 : 1);
+
+/** Holds the room of a strand that is far from what is seen: thousands of chips at once would keep the page busy. */
+function NearStrand({ heightPx, isWanted, children }: { heightPx: number; isWanted: boolean; children: ReactNode }) {
+  const place = useRef<HTMLDivElement>(null);
+  const [isNear, setIsNear] = useState(false);
+  useEffect(() => {
+    if (!place.current || isNear) return;
+    const observer = new IntersectionObserver(([entry]) => entry?.isIntersecting && setIsNear(true), { rootMargin: '600px' });
+    observer.observe(place.current);
+    return () => observer.disconnect();
+  }, [isNear]);
+  return (
+    <div ref={place} style={isNear || isWanted ? undefined : { height: heightPx }}>
+      {(isNear || isWanted) && children}
+    </div>
+  );
+}
+
+type RowProps = {
+  strand: Strand;
+  chosenId: string | null;
+  currentId: string | null;
+  warned: ReadonlySet<string>;
+  onChoose: (markerId: string) => void;
+};
+
+const StrandRow = memo(function StrandRow({ strand: { family, lanes }, chosenId, currentId, warned, onChoose }: RowProps) {
+  return (
+    <section aria-label={`Family ${family}`} className="flex border-b border-wall">
+      <h2 className="sticky left-0 z-10 w-32 shrink-0 self-stretch bg-paper px-3 py-1.5 font-code text-sm font-semibold">{family}</h2>
+      <div className="mr-20 flex-1">
+        {lanes.map(({ group, places, gaps }) => (
+          <div key={group} className="relative" style={{ height: laneHeight({ places }) }}>
+            {places.length > 1 && (
+              <span
+                aria-hidden="true"
+                className="absolute border-t border-edge"
+                style={{
+                  top: laneHeightPx / 2,
+                  left: `${strandPlace(places[0]?.lightnessL ?? 100)}%`,
+                  right: `${100 - strandPlace(places.at(-1)?.lightnessL ?? 15)}%`,
+                }}
+              />
+            )}
+            {gaps.map((gap) => (
+              <span
+                key={gap.fromL}
+                className="absolute -translate-x-1/2 -translate-y-1/2 bg-paper px-1 text-xs text-soft"
+                style={{ top: laneHeightPx / 2, left: `${strandPlace((gap.fromL + gap.toL) / 2)}%` }}
+              >
+                gap {Math.round(gap.fromL - gap.toL)}
+              </span>
+            ))}
+            {places.map(({ marker, lightnessL, row }) => {
+              const word = stateWord(marker);
+              return (
+                <button
+                  key={marker.id}
+                  type="button"
+                  data-marker={marker.id}
+                  tabIndex={marker.id === currentId ? 0 : -1}
+                  aria-pressed={marker.id === chosenId}
+                  aria-label={`${marker.code}${word ? `, ${word}` : ''}${marker.shownSource === 'assumed' ? ', colour assumed' : ''}${warned.has(marker.id) ? ', mind the note' : ''}`}
+                  onClick={() => onChoose(marker.id)}
+                  className={`absolute flex h-6.5 items-center gap-1 whitespace-nowrap px-0.5 text-xs ${marker.id === chosenId ? 'bg-bench shadow-[inset_0_-3px_0_var(--color-ink)]' : 'hover:bg-bench'}`}
+                  style={{ left: `${strandPlace(lightnessL)}%`, top: 2 + row * laneHeightPx }}
+                >
+                  <Chip marker={marker} />
+                  <span className={`bg-paper/80 font-code ${marker.shownSource === 'assumed' ? 'italic' : ''}`}>
+                    {codeWithoutFamily(marker)}
+                  </span>
+                  {warned.has(marker.id) && <span aria-hidden="true">▲</span>}
+                  {word && <span className="bg-paper text-soft">{word}</span>}
+                </button>
+              );
+            })}
+          </div>
+        ))}
+      </div>
+    </section>
+  );
+});
 
 /** The family stands at the left: beside the chip the rest of the code is enough. */
 function codeWithoutFamily({ code, family }: ShownMarker): string {

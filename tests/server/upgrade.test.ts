@@ -45,7 +45,7 @@ describe('a database of schema 1', () => {
     if (!picture?.regionMap) expect.fail();
     expect(isReadUpToDate(picture)).toBe(true);
     await readBlob(database, picture.regionMap.table);
-    const [listed] = await listMakes(database);
+    const [listed] = (await listMakes(database)).makes;
     expect(listed?.summary).toMatchObject({ name: 'Parcel of before', pictures: [{ regions: 39 }] });
     expect(listed?.summary.ladders.map(({ element }) => element)).toContain('Paper');
   });

@@ -68,6 +68,9 @@ type Search<M extends Marker> = {
   minContrastL: number;
 };
 
+/** Costs of pairs are remembered for racks up to this size: beyond, there are too many pairs to keep. */
+const mostRemembered = 1500;
+
 /** The most a noted pair can take off a cost: partial costs may still fall by this much a pair. */
 const mostGain = Math.max(0, -ladderWeights.blendsWell);
 
@@ -137,10 +140,11 @@ export function findLadders<M extends Marker>(rack: readonly M[], request: Ladde
   for (const withColour of [true, false]) {
     const own = candidates.filter(({ lab }) => (lab !== undefined) === withColour);
     if (!withColour && (wished || minContrastL > 0)) continue;
+    const costOfPair = (lighter: M, darker: M) => pairCost(lighter, darker, noteOf(lighter.id, darker.id)?.verdict);
     const search: Search<M> = {
       candidates: own,
       costs: new Map(own.map((marker) => [marker, rungCost(marker)])),
-      pairs: rememberedPairs((lighter, darker) => pairCost(lighter, darker, noteOf(lighter.id, darker.id)?.verdict)),
+      pairs: own.length > mostRemembered ? costOfPair : rememberedPairs(costOfPair),
       middle: Math.floor(rungs / 2),
       middleCost: wished ? (marker) => wishedColourCost(marker, wished) : () => 0,
       rungs,

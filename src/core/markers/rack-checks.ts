@@ -142,6 +142,19 @@ export function undertone(marker: RackMarker, markers: readonly RackMarker[]): s
   return words.length > 0 ? `${words.join(' and ')} than ${nearest.code}` : '';
 }
 
+/** Findings by the markers they are about, for whoever asks for many markers. */
+export function findingsByMarker(findings: readonly RackFinding[]): ReadonlyMap<string, RackFinding[]> {
+  const byMarker = new Map<string, RackFinding[]>();
+  for (const finding of findings) {
+    for (const id of finding.markerIds) {
+      const own = byMarker.get(id);
+      if (own) own.push(finding);
+      else byMarker.set(id, [finding]);
+    }
+  }
+  return byMarker;
+}
+
 /** What to know before a marker is picked up, in words; `today` as year-month-day. */
 export function markerWarnings(marker: RackMarker, findings: readonly RackFinding[], today: string): string[] {
   const warnings = findings.filter(({ kind, markerIds }) => kind !== 'wideGap' && markerIds.includes(marker.id)).map(({ words }) => words);

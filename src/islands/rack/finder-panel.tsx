@@ -2,11 +2,11 @@ import { useMemo, useState } from 'react';
 import type { PairNote } from '#model/marker';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { labOfHex } from '#core/colour/lab';
-import { findLadders, type LadderRequest } from '#core/markers/find-ladders';
+import type { LadderRequest } from '#core/markers/find-ladders';
 import { findMarker } from '#core/markers/find-marker';
-import { worthBuying } from '#core/markers/worth-buying';
 import { Field } from '#ui/field.tsx';
 import { Ladder } from '#ui/ladder.tsx';
+import { useLadders } from './use-ladders';
 
 type Props = {
   markers: readonly ShownMarker[];
@@ -51,8 +51,8 @@ export function FinderPanel({ markers, notes, from, onFrom, warned }: Props) {
           },
     [start, rungs, ends, all, contrast, notes],
   );
-  const found = useMemo(() => (request ? findLadders(markers, request) : []), [markers, request]);
-  const purchase = useMemo(() => (request && start ? worthBuying(markers, request) : null), [markers, request, start]);
+  const { ladders, purchase, problem } = useLadders(markers, request);
+  const found = ladders ?? [];
   const choice = 'min-h-11 border-b-2 border-ink bg-paper px-2';
   return (
     <section aria-labelledby="finder-heading" className="space-y-4">
@@ -104,7 +104,9 @@ export function FinderPanel({ markers, notes, from, onFrom, warned }: Props) {
           </label>
         </div>
       </div>
-      {request && found.length === 0 && <p>No ladder of {rungs} fits. Ask for fewer markers or less contrast.</p>}
+      {ladders === null && <p role="status">Looking through {markers.length} markers …</p>}
+      {problem && <p role="alert">The ladders could not be found: {problem}</p>}
+      {request && ladders?.length === 0 && <p>No ladder of {rungs} fits. Ask for fewer markers or less contrast.</p>}
       <ol className="space-y-4">
         {found.map((ladder) => {
           const codes = ladder.rungs.map(({ code }) => code).join(' ');
@@ -137,7 +139,7 @@ export function FinderPanel({ markers, notes, from, onFrom, warned }: Props) {
       {purchase && (
         <p className="border-l-8 border-ink bg-paper px-4 py-2">
           Worth buying: <strong className="font-code">{purchase.marker.code}</strong> would make{' '}
-          <span className="font-code">{purchase.ladder.rungs.map(({ code }) => code).join(' ')}</span>.
+          <span className="font-code">{purchase.rungs.map(({ code }) => code).join(' ')}</span>.
         </p>
       )}
     </section>

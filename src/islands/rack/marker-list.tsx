@@ -20,6 +20,9 @@ function sortValue(marker: ShownMarker, by: SortBy): string | number {
   return by === 'state' ? stateWord(marker) : marker.shownSource;
 }
 
+/** Rows of the table at first, and more at a press. */
+const rowsAtOnce = 200;
+
 type Props = {
   markers: readonly ShownMarker[];
   onChoose: (id: string) => void;
@@ -39,6 +42,8 @@ export function MarkerList({ markers, onChoose, onBulk, onRemove }: Props) {
       }),
     [markers, sortBy],
   );
+  const [shownCount, setShownCount] = useState(rowsAtOnce);
+  const rows = sorted.slice(0, shownCount);
   const chosen = sorted.filter(({ id }) => ticked.has(id));
   const bulk = (change: (marker: RackMarker) => RackMarker) => {
     // What is only shown, an assumed colour, is not kept.
@@ -92,7 +97,7 @@ export function MarkerList({ markers, onChoose, onBulk, onRemove }: Props) {
           </tr>
         </thead>
         <tbody>
-          {sorted.map((marker) => (
+          {rows.map((marker) => (
             <tr key={marker.id} className="border-b border-wall [content-visibility:auto]">
               <td className="px-2">
                 <input
@@ -120,6 +125,16 @@ export function MarkerList({ markers, onChoose, onBulk, onRemove }: Props) {
           ))}
         </tbody>
       </table>
+      {rows.length < sorted.length && (
+        <p className="mt-3 flex items-center gap-4">
+          <Button onClick={() => setShownCount(shownCount + rowsAtOnce)}>
+            Show {Math.min(rowsAtOnce, sorted.length - rows.length)} more
+          </Button>
+          <span className="text-sm text-soft">
+            {rows.length} of {sorted.length}; "Tick all shown" and the order mean all of them.
+          </span>
+        </p>
+      )}
     </div>
   );
 }

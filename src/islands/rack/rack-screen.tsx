@@ -4,7 +4,7 @@ import type { RackChange } from '#model/api/rack';
 import type { Rack, RackMarker } from '#model/marker';
 import { type ShownMarker, withAssumedColours } from '#core/markers/assumed-colour';
 import { codeKey } from '#core/markers/code-rule';
-import { checkRack, markerWarnings } from '#core/markers/rack-checks';
+import { checkRack, findingsByMarker, markerWarnings } from '#core/markers/rack-checks';
 import { Button } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
 import { asPage } from '#ui/error-boundary.tsx';
@@ -72,6 +72,9 @@ function Counts({ rack }: { rack: Rack }) {
   );
 }
 
+/** Findings told at once. */
+const mostFindings = 40;
+
 function LoadedRack({ rack }: { rack: Rack }) {
   const { busy, chosenId, change, choose } = useRack(
     useShallow((state) => ({ busy: state.busy, chosenId: state.chosenId, change: state.change, choose: state.choose })),
@@ -82,10 +85,14 @@ function LoadedRack({ rack }: { rack: Rack }) {
   const [from, setFrom] = useState('');
   const shown = useMemo(() => withAssumedColours(rack.markers), [rack.markers]);
   const findings = useMemo(() => checkRack(rack.markers), [rack.markers]);
-  const warned = useMemo(
-    () => new Set(shown.filter((marker) => markerWarnings({ ...marker, owned: true }, findings, today()).length > 0).map(({ id }) => id)),
-    [shown, findings],
-  );
+  const warned = useMemo(() => {
+    const own = findingsByMarker(findings);
+    return new Set(
+      shown
+        .filter((marker) => markerWarnings({ ...marker, owned: true }, own.get(marker.id) ?? [], today()).length > 0)
+        .map(({ id }) => id),
+    );
+  }, [shown, findings]);
   const filtered = useMemo(() => shown.filter((marker) => matches(marker, filter)), [shown, filter]);
   const chosen = rack.markers.find(({ id }) => id === chosenId);
   const chosenShown = shown.find(({ id }) => id === chosenId);
@@ -172,7 +179,7 @@ function LoadedRack({ rack }: { rack: Rack }) {
             <>
               <h2 className="text-lg">Worth knowing</h2>
               <ul className="mt-2 space-y-2 text-sm">
-                {findings.map(({ words, markerIds }) => (
+                {findings.slice(0, mostFindings).map(({ words, markerIds }) => (
                   <li key={words}>
                     <button type="button" className="text-left hover:underline" onClick={() => choose(markerIds[0] ?? null)}>
                       ▲ {words}
@@ -180,6 +187,9 @@ function LoadedRack({ rack }: { rack: Rack }) {
                   </li>
                 ))}
               </ul>
+              {findings.length > mostFindings && (
+                <p className="mt-2 text-sm text-soft">and {findings.length - mostFindings} more: choose a marker to read its own.</p>
+              )}
               {findings.length === 0 && <p className="mt-2 text-sm">Nothing misleads in this rack.</p>}
             </>
           )}

@@ -4,6 +4,7 @@ import type { Problem } from '#model/api/problem';
 import { type Rack, rackSchema } from '#model/marker';
 import { call, problemToShow } from '#islands/shared/server-calls.ts';
 import { Button, buttonLook } from '#ui/button.tsx';
+import { Field } from '#ui/field.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
 import { MiniRail } from '#ui/mini-rail.tsx';
 import { asPage } from '#ui/error-boundary.tsx';
@@ -11,25 +12,31 @@ import { ProblemNotice } from '#ui/notice.tsx';
 import { CopyMake } from './copy-make';
 import { ThrowAway } from './throw-away';
 
-type Loaded = { makes: ListedMake[]; rack: Rack };
+type Loaded = { makes: ListedMake[]; total: number; rack: Rack };
+
+/** Makes shown at first, and more at a press. */
+const makesAtOnce = 20;
 
 /** Home: the makes in progress, each a strip with its picture, its rail and the one next thing to do. */
 function TableWhole() {
   const [loaded, setLoaded] = useState<Loaded | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const [turn, setTurn] = useState(0);
+  const [find, setFind] = useState('');
+  const [most, setMost] = useState(makesAtOnce);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a turn is one try to load.
   useEffect(() => {
     let current = true;
     setProblem(null);
-    Promise.all([call(listMakesAnswerSchema, '/api/makes'), call(rackSchema, '/api/rack')]).then(
-      ([{ makes }, rack]) => current && setLoaded({ makes, rack }),
+    const asked = new URLSearchParams({ most: String(Math.min(100, most)), ...(find.trim() ? { find: find.trim().slice(0, 100) } : {}) });
+    Promise.all([call(listMakesAnswerSchema, `/api/makes?${asked}`), call(rackSchema, '/api/rack')]).then(
+      ([{ makes, total }, rack]) => current && setLoaded({ makes, total, rack }),
       (error: unknown) => current && setProblem(problemToShow(error)),
     );
     return () => {
       current = false;
     };
-  }, [turn]);
+  }, [turn, find, most]);
 
   return (
     <div className="mx-auto max-w-6xl px-4 pb-12 sm:px-8">
@@ -44,7 +51,18 @@ function TableWhole() {
         </a>
       </header>
       <main>
-        <h1 className="text-2xl">On the table</h1>
+        <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+          <h1 className="flex-1 text-2xl">On the table</h1>
+          {loaded && (loaded.total > makesAtOnce || find !== '') && (
+            <Field
+              label="Find a make"
+              className="w-72"
+              placeholder="name, element or code"
+              value={find}
+              onChange={(event) => setFind(event.target.value)}
+            />
+          )}
+        </div>
         {problem && (
           <div className="mt-4">
             <ProblemNotice problem={problem}>
@@ -53,7 +71,8 @@ function TableWhole() {
           </div>
         )}
         {!loaded && !problem && <div className="mt-4 h-52 bg-bench" aria-busy="true" role="status" aria-label="Fetching the makes" />}
-        {loaded?.makes.length === 0 && (
+        {loaded?.makes.length === 0 && find !== '' && <p className="mt-4 bg-paper p-6">No make holds “{find}”.</p>}
+        {loaded?.makes.length === 0 && find === '' && (
           <div className="mt-4 bg-paper p-8">
             <p className="font-display text-xl font-semibold">Nothing on the table yet.</p>
             <p className="mt-1">Start with a line image: a stamped impression you scanned, or a drawing as SVG, PNG or JPEG.</p>
@@ -69,6 +88,14 @@ function TableWhole() {
             </li>
           ))}
         </ul>
+        {loaded && loaded.makes.length < loaded.total && (
+          <p className="mt-5 flex items-center gap-4">
+            {most < 100 && <Button onClick={() => setMost(most + makesAtOnce)}>Show more</Button>}
+            <span className="text-soft">
+              {loaded.makes.length} of {loaded.total} makes{most >= 100 ? '; find the others by name, element or code' : ''}
+            </span>
+          </p>
+        )}
         {loaded && <ToRefill rack={loaded.rack} />}
       </main>
     </div>
@@ -85,7 +112,9 @@ function MakeStrip({ listed, rack, onChanged }: { listed: ListedMake; rack: Rack
   return (
     <article className="grid gap-x-6 gap-y-3 bg-bench sm:grid-cols-[13rem_minmax(0,1fr)_auto]">
       <div className="grid h-52 place-items-center bg-paper p-2">
-        {picture && <img src={`/api/blobs/${picture.grey}`} alt={picture.name} className="max-h-48 max-w-full object-contain" />}
+        {picture && (
+          <img src={`/api/blobs/${picture.grey}`} alt={picture.name} loading="lazy" className="max-h-48 max-w-full object-contain" />
+        )}
       </div>
       <div className="min-w-0 px-4 py-4 sm:px-0">
         <h2 className="text-xl">

@@ -3,6 +3,7 @@ import { idSchema } from '../id';
 import { makeSchema } from '../make';
 import { makeSummarySchema } from '../make-summary';
 import { stepsSchema } from '../operation';
+import { textSchema } from '../text';
 
 export const createMakeRequestSchema = z.object({ id: idSchema, name: makeSchema.shape.name });
 
@@ -23,7 +24,13 @@ export type KeptMake = z.infer<typeof keptMakeSchema>;
 
 export const listedMakeSchema = z.object({ revision: z.number().int().nonnegative(), updatedAt: z.string(), summary: makeSummarySchema });
 export type ListedMake = z.infer<typeof listedMakeSchema>;
-export const listMakesAnswerSchema = z.object({ makes: z.array(listedMakeSchema) });
+/** Which part of the list of makes is asked for. */
+export const listMakesRequestSchema = z.object({
+  find: textSchema(100).optional(),
+  from: z.coerce.number().int().min(0).max(1_000_000).default(0),
+  most: z.coerce.number().int().min(1).max(100).default(50),
+});
+export const listMakesAnswerSchema = z.object({ makes: z.array(listedMakeSchema), total: z.number().int() });
 
 export const applyBatchAnswerSchema = z.object({ revision: z.number().int().nonnegative(), alreadyApplied: z.boolean() });
 export type ApplyBatchAnswer = z.infer<typeof applyBatchAnswerSchema>;

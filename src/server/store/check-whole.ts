@@ -3,6 +3,7 @@ import { blobsNamed, blobsOfPicture } from '#core/make/blobs-named';
 import { decodeRegionTable } from '#core/make/region-tables';
 import type { Database } from '#server/db/database';
 import { migrations } from '#server/db/migrations/index';
+import { problemOf } from '#server/http/problem';
 import { readBlob } from './blobs';
 import { readStored } from './make-rows';
 import { readRack } from './rack';

@@ -1,3 +1,4 @@
+import { literal } from 'sequelize';
 import type { KeptMake, ListedMake } from '#model/api/makes';
 import { makeSummarySchema } from '#model/make-summary';
 import { newMake } from '#core/make/new-make';
@@ -18,14 +19,41 @@ export async function createMake(database: Database, request: { id: string; name
   await database.makes.bulkCreate([{ id: request.id, revision: 0, head, summary: summaryOf(make) }], { ignoreDuplicates: true });
 }
 
-/** All makes in short, the last touched first. */
-export async function listMakes(database: Database): Promise<ListedMake[]> {
-  const rows = await database.makes.findAll({ attributes: ['revision', 'updatedAt', 'summary'], order: [['updatedAt', 'DESC']] });
-  return rows.map(({ revision, updatedAt, summary }) => ({
+/**
+ * Makes in short, the last touched first.
+ * @param options.find what their name, an element, or a code in a ladder holds; `from` and `most`: which part of the list. Default: the first 50.
+ */
+export async function listMakes(
+  database: Database,
+  options: { find?: string | undefined; from?: number; most?: number } = {},
+): Promise<{ makes: ListedMake[]; total: number }> {
+  const { find = '', from = 0, most = 50 } = options;
+  // Signs that mean something in a pattern are meant as they are.
+  const pattern = `%${find.trim().replace(/[\\%_]/g, '\\$&')}%`;
+  const where =
+    find.trim() === ''
+      ? {}
+      : literal(
+          `(summary->>'name' ILIKE ${database.sequelize.escape(pattern)}
+            OR jsonb_path_query_array(summary, '$.ladders[*].element')::text ILIKE ${database.sequelize.escape(pattern)}
+            OR jsonb_path_query_array(summary, '$.ladders[*].rungs[*].code')::text ILIKE ${database.sequelize.escape(pattern)})`,
+        );
+  const { rows, count } = await database.makes.findAndCountAll({
+    where: where as Record<string, never>,
+    attributes: ['revision', 'updatedAt', 'summary'],
+    order: [
+      ['updatedAt', 'DESC'],
+      ['id', 'ASC'],
+    ],
+    offset: from,
+    limit: most,
+  });
+  const makes = rows.map(({ revision, updatedAt, summary }) => ({
     revision,
     updatedAt: updatedAt.toISOString(),
     summary: makeSummarySchema.parse(summary),
   }));
+  return { makes, total: count };
 }
 
 /** A make as clients are told of it. */

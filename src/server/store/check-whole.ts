@@ -50,9 +50,7 @@ export async function checkWhole(database: Database): Promise<{ makes: number }>
         return [...make.pictures.flatMap(blobsOfPicture), ...blobsNamed(operations)];
       })
       .catch((error: unknown) => {
-        throw new Error(
-          `The make ${id} in the file cannot be read: ${error instanceof Error ? error.message.slice(0, 200) : String(error)}`,
-        );
+        throw new Error(`The make ${id} in the file cannot be read: ${problemOf(error, { quietly: true }).message}`);
       });
     if (named.some((sha256) => !kept.has(sha256))) throw new Error(`Pictures of the make ${id} are missing from the file.`);
   }

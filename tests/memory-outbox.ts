@@ -1,4 +1,4 @@
-import type { LaidDownBatch, Outbox, SetAside } from '#islands/make/outbox.ts';
+import type { LaidDownBatch, Outbox, SetAside } from '#islands/shared/outbox.ts';
 
 /** An outbox in memory: what IndexedDB is to a browser. */
 export function memoryOutbox(): Outbox & { waiting: Map<string, LaidDownBatch>; aside: Map<string, SetAside> } {
@@ -13,6 +13,9 @@ export function memoryOutbox(): Outbox & { waiting: Map<string, LaidDownBatch>; 
       for (const batch of batches) waiting.set(batch.batchId, batch);
     },
     adopt: async () => [...waiting.values()],
+    bringIn: async (batches) => {
+      for (const batch of batches) waiting.set(batch.batchId, batch);
+    },
     setAside: async (entry) => {
       waiting.delete(entry.batchId);
       aside.set(entry.batchId, entry);

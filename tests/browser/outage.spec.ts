@@ -1,4 +1,6 @@
-import { expect, expectAllKept, test } from './application';
+import { openDatabase } from '../../src/server/db/database';
+import { beginHistory } from '../../src/server/store/installation';
+import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
 
 const elements = (address: string) => `${address}/makes/make-balloon-post-pilot#elements`;
 const nameFields = '[aria-label="Name of the element"]';
@@ -108,4 +110,65 @@ test('a picture that could not be fetched is fetched again by a press', async ({
   await again.click();
   await expect(page.locator('[data-bands] canvas[data-paper]')).toBeVisible();
   await expect(again).toHaveCount(0);
+});
+
+test('edits that wait under one address are saved as a file and kept by another', async ({ page, lonely }) => {
+  await page.goto(elements(lonely.address));
+  const first = page.locator(nameFields).first();
+  await expect(first).toHaveValue('Cap');
+  // The server is away for this page alone: it stands for one whose port was taken.
+  await page.route('**/batches', (route) => route.abort());
+  await first.fill('Cap from the old address');
+  await first.press('Enter');
+  await expect(page.locator('[data-keep]')).toHaveText(/Kept here, waiting/);
+  await expectNoAxeFindings(page);
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as a file' }).click()]);
+  const file = await download.path();
+  // Another browser, at another address of the same application.
+  const elsewhere = await page.context().browser()?.newContext();
+  const other = await elsewhere?.newPage();
+  if (!elsewhere || !other) throw new Error('no second browser');
+  await other.goto(lonely.address.replace('127.0.0.1', 'localhost'));
+  await expect(other.getByRole('heading', { name: 'On the table' })).toBeVisible();
+  await other
+    .getByLabel('Bring in edits that were saved as a file')
+    .setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{}') });
+  await expect(other.getByRole('alert')).toContainText('holds no waiting edits');
+  await other.getByLabel('Bring in edits that were saved as a file').setInputFiles(file);
+  await expect(other.locator(nameFields).first()).toHaveValue('Cap from the old address');
+  await expectAllKept(other);
+  const kept = await (await fetch(`${lonely.address}/api/makes/make-balloon-post-pilot`)).json();
+  expect(kept.document.pictures[0].elements[0].name).toBe('Cap from the old address');
+  await elsewhere.close();
+});
+
+test('a page that was open over a restore writes onto no other history before it is told to', async ({ page, lonely }) => {
+  await page.goto(elements(lonely.address));
+  const first = page.locator(nameFields).first();
+  await expect(first).toHaveValue('Cap');
+  const rack = await page.context().newPage();
+  await rack.goto(`${lonely.address}/rack`);
+  await rack.getByRole('button', { name: /^CLAY14/ }).click();
+  // What a restore does: the data begin another history, and the server starts anew.
+  await lonely.stopServer();
+  const database = openDatabase(lonely.databaseUrl);
+  await beginHistory(database);
+  await database.sequelize.close();
+  await lonely.startServer();
+
+  await first.fill('Cap of before');
+  await first.press('Enter');
+  const dialog = page.getByRole('alertdialog', { name: 'The data were restored while this window had edits waiting' });
+  await expect(dialog).toBeVisible();
+  await expectNoAxeFindings(page);
+  const kept = async () =>
+    (await (await fetch(`${lonely.address}/api/makes/make-balloon-post-pilot`)).json()).document.pictures[0].elements[0].name;
+  expect(await kept()).toBe('Cap');
+  await dialog.getByRole('button', { name: 'Lay my changes on top of it' }).click();
+  await expectAllKept(page);
+  expect(await kept()).toBe('Cap of before');
+
+  // The rack's page is told as well, and changes nothing.
+  await rack.getByLabel('Wanted', { exact: true }).click();
+  await expect(rack.getByRole('alert')).toContainText('restored or reset while this page was open');
 });

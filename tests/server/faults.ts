@@ -9,7 +9,7 @@ import { newMake } from '#core/make/new-make';
 import type { IndexedTable } from '#core/make/region-tables';
 import { CallProblem } from '#islands/shared/server-calls.ts';
 import { Keeper, type KeepState } from '#islands/make/keeper.ts';
-import type { SetAside, WaitingBlob } from '#islands/make/outbox.ts';
+import type { SetAside, WaitingBlob } from '#islands/shared/outbox.ts';
 import { openDatabase } from '#server/db/database';
 import { readMake } from '#server/store/makes';
 import { madeUpPicture, madeUpTable } from '../made-up-make';

@@ -1,6 +1,7 @@
 import { AlertDialog } from 'radix-ui';
 import { useState } from 'react';
 import { compareMakes } from '#core/make/compare';
+import { saveFile } from '#islands/shared/save-file.ts';
 import { Button } from '#ui/button.tsx';
 import type { KeepState } from './keeper';
 
@@ -12,13 +13,24 @@ const words: Record<KeepState['kind'], string> = {
 };
 
 /** How safe the edits are, in words and by a sign that differs in shape. */
-export function KeepLine({ keep }: { keep: KeepState }) {
+export function KeepLine({ keep, waitingFile }: { keep: KeepState; waitingFile: () => string }) {
   const sign = { kept: '●', sending: '◌', waiting: '◐', conflict: '▲' }[keep.kind];
   return (
-    <p role="status" aria-live="polite" className="text-sm" data-keep={keep.kind}>
-      <span aria-hidden="true">{sign} </span>
-      {words[keep.kind]}
-    </p>
+    <div className="flex items-center gap-2 text-sm">
+      <p role="status" aria-live="polite" data-keep={keep.kind}>
+        <span aria-hidden="true">{sign} </span>
+        {words[keep.kind]}
+      </p>
+      {keep.kind === 'waiting' && (
+        <Button
+          weight="quiet"
+          title="For another address of Aquachrome: its table reads the file"
+          onClick={() => saveFile('Waiting edits.json', waitingFile(), 'application/json')}
+        >
+          Save as a file
+        </Button>
+      )}
+    </div>
   );
 }
 

@@ -11,7 +11,7 @@ import { CallProblem } from '#islands/shared/server-calls.ts';
 import { madeUpPicture } from '../../../tests/made-up-make';
 import { memoryOutbox } from '../../../tests/memory-outbox';
 import { Keeper, type Keeping } from './keeper';
-import type { LaidDownBatch, Outbox, WaitingBlob } from './outbox';
+import type { LaidDownBatch, Outbox, WaitingBlob } from '#islands/shared/outbox.ts';
 
 const sha = 'ab'.repeat(32);
 const blob: WaitingBlob = { sha256: sha, bytes: new Uint8Array([1, 2, 3]) };

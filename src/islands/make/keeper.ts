@@ -12,7 +12,7 @@ import { splitOperations } from '#core/make/split-operations';
 import { advanceSteps, noSteps } from '#core/make/steps';
 import { upgrade } from '#core/upgrade/upgrade';
 import { CallProblem, problemToShow } from '#islands/shared/server-calls.ts';
-import type { LaidDownBatch, Outbox, SetAside, WaitingBatch, WaitingBlob } from './outbox';
+import type { LaidDownBatch, Outbox, SetAside, WaitingBatch, WaitingBlob } from '#islands/shared/outbox.ts';
 
 export type KeepState =
   | { kind: 'kept' }
@@ -162,6 +162,11 @@ export class Keeper {
   /** Bytes that the server may not have yet. */
   waitingBlob(sha256: string): Uint8Array<ArrayBuffer> | undefined {
     return this.queue.flatMap(({ blobs }) => blobs).find((blob) => blob.sha256 === sha256)?.bytes;
+  }
+
+  /** What waits for the server, in order. */
+  waitingBatches(): readonly WaitingBatch[] {
+    return this.queue;
   }
 
   /** Tries again now, for example when the browser says that it is online. */

@@ -132,6 +132,7 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
       settleLamp: actions.settleLamp,
       showPicture: actions.showPicture,
       dropSetAside: actions.dropSetAside,
+      waitingFile: actions.waitingFile,
       takeTheirs: actions.takeTheirs,
       layMineOnTop: actions.layMineOnTop,
     })),
@@ -179,7 +180,7 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
           Table
         </a>
         <h1 className="min-w-0 flex-1 truncate text-xl">{make.name}</h1>
-        <KeepLine keep={keep} />
+        <KeepLine keep={keep} waitingFile={state.waitingFile} />
         <StepButtons useMake={useMake} />
       </header>
       <Workline stations={stations} current={station} onGo={(id) => go({ station: id })} />

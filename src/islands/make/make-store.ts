@@ -14,8 +14,9 @@ import { noSteps } from '#core/make/steps';
 import { type ShownMarker, withAssumedColours } from '#core/markers/assumed-colour';
 import { call, fetchBlob, jsonPost, keepBlob, problemToShow } from '#islands/shared/server-calls.ts';
 import type { Rack } from '#model/marker';
+import { writeWaitingFile } from '#islands/shared/waiting-file.ts';
 import { type EditOptions, Keeper, type KeepState } from './keeper';
-import { type Outbox, openOutbox, type SetAside } from './outbox';
+import { type Outbox, openOutbox, type SetAside } from '#islands/shared/outbox.ts';
 
 /** What the maker holds in the hand: decides what a tap on the picture does. A ladder remembers the element it has begun. */
 export type Hand =
@@ -58,6 +59,8 @@ export type MakeState = {
   undo: () => void;
   redo: () => void;
   dropSetAside: (batchId: string) => void;
+  /** What waits for the server, as a file that another address of the application reads. */
+  waitingFile: () => string;
   showPicture: (pictureId: string | null) => void;
   takeInHand: (hand: Hand) => void;
   setCursor: (regionId: string | null) => void;
@@ -159,6 +162,7 @@ export function createMakeStore(makeId: string): MakeStore {
       undo: () => takeStep('undo'),
       redo: () => takeStep('redo'),
       dropSetAside: (batchId) => void keeper?.dropSetAside(batchId),
+      waitingFile: () => writeWaitingFile(keeper?.waitingBatches() ?? []),
 
       showPicture: (pictureId) => {
         if (pictureId !== get().pictureId) set({ pictureId, cursorRegionId: null, ...putDown });

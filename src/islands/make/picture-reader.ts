@@ -17,7 +17,7 @@ import type { ResolvedTouch } from '#core/picture/resolve-touches';
 import { CallProblem } from '#islands/shared/server-calls.ts';
 import type { RegionsApi } from '#workers/regions.worker';
 import type { ReadRequest } from '#workers/regions-messages';
-import type { WaitingBlob } from './outbox';
+import type { WaitingBlob } from '#islands/shared/outbox.ts';
 
 export type Proposal = { from: [number, number]; to: [number, number] };
 

@@ -1,7 +1,7 @@
 import { counted } from '#core/make/counted';
 import { saveFile } from '#islands/shared/save-file.ts';
 import { Button } from '#ui/button.tsx';
-import type { SetAside } from './outbox';
+import type { SetAside } from '#islands/shared/outbox.ts';
 
 type Props = { entries: readonly SetAside[]; onDrop: (batchId: string) => void };
 

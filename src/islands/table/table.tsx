@@ -9,6 +9,7 @@ import { DoubleChip } from '#ui/double-chip.tsx';
 import { MiniRail } from '#ui/mini-rail.tsx';
 import { asPage } from '#ui/error-boundary.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
+import { BringInWaiting } from './bring-in-waiting';
 import { CopyMake } from './copy-make';
 import { ThrowAway } from './throw-away';
 
@@ -97,6 +98,7 @@ function TableWhole() {
           </p>
         )}
         {loaded && <ToRefill rack={loaded.rack} />}
+        <BringInWaiting />
       </main>
     </div>
   );

@@ -9,7 +9,7 @@ const waitingBlobSchema = z.object({ sha256: sha256Schema, bytes: z.instanceof(U
 export type WaitingBlob = z.infer<typeof waitingBlobSchema>;
 
 /** A batch as it was laid down, by whichever version of the application: its operations are read by the schema it states. */
-const laidDownSchema = z.object({
+export const laidDownSchema = z.object({
   schema: z.number().optional(),
   makeId: idSchema,
   tabId: z.string(),
@@ -55,6 +55,8 @@ export type Outbox = {
   replace: (gone: readonly string[], batches: readonly WaitingBatch[]) => Promise<void>;
   /** What this tab, or a tab that is gone, left waiting for a make; now this tab's own. */
   adopt: (makeId: string) => Promise<LaidDownBatch[]>;
+  /** Takes in what waited elsewhere, as this tab's own. */
+  bringIn: (batches: readonly LaidDownBatch[]) => Promise<void>;
   /** Moves a batch to those set aside. */
   setAside: (entry: SetAside) => Promise<void>;
   allSetAside: (makeId: string) => Promise<SetAside[]>;
@@ -116,6 +118,11 @@ export async function openOutbox(): Promise<Outbox> {
       await replace([], own);
       return own;
     },
+    bringIn: (batches) =>
+      replace(
+        [],
+        batches.map((batch) => ({ ...batch, tabId })),
+      ),
     setAside: async (entry) => {
       // First there, then away here: cut short between the two, it is sent once more and refused once more.
       await aside.put('setAside', entry);

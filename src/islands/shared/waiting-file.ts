@@ -1,0 +1,58 @@
+import { strToU8 } from 'fflate';
+import { z } from 'zod';
+import { sha256Schema } from '#model/id';
+import { digestOf } from '#core/make/digest';
+import type { LaidDownBatch } from './outbox';
+import { laidDownSchema } from './outbox';
+
+const fileFormat = 'aquachrome-waiting';
+export const waitingFileVersion = 1;
+
+const fileSchema = z.object({
+  format: z.literal(fileFormat),
+  version: z.literal(waitingFileVersion),
+  batches: z
+    .array(laidDownSchema.omit({ blobs: true }).extend({ blobs: z.array(z.object({ sha256: sha256Schema, base64: z.string() })) }))
+    .min(1)
+    .max(20_000),
+});
+
+function toBase64(bytes: Uint8Array): string {
+  let text = '';
+  for (let start = 0; start < bytes.length; start += 8192) text += String.fromCharCode(...bytes.subarray(start, start + 8192));
+  return btoa(text);
+}
+
+/** Edits that wait in this browser, with their blobs, as a file that another address of the application reads. */
+export function writeWaitingFile(batches: readonly LaidDownBatch[]): string {
+  const told = batches.map((batch) => ({
+    ...batch,
+    blobs: batch.blobs.map(({ sha256, bytes }) => ({ sha256, base64: toBase64(bytes) })),
+  }));
+  return JSON.stringify({ format: fileFormat, version: waitingFileVersion, batches: told });
+}
+
+/** @throws RangeError that says what is wrong with the file. */
+export function readWaitingFile(text: string): LaidDownBatch[] {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    throw new RangeError('This file holds no waiting edits: it is not whole. Save it again where the edits wait.');
+  }
+  const version = (value as { version?: unknown } | null)?.version;
+  if ((value as { format?: unknown } | null)?.format !== fileFormat)
+    throw new RangeError('This file holds no waiting edits of Aquachrome.');
+  if (typeof version === 'number' && version > waitingFileVersion)
+    throw new RangeError('This file was written by a newer Aquachrome. Update this one; until then keep the file.');
+  const file = fileSchema.safeParse(value);
+  if (!file.success) throw new RangeError('The waiting edits in this file cannot be read. Save it again where the edits wait.');
+  return file.data.batches.map((batch) => ({
+    ...batch,
+    blobs: batch.blobs.map(({ sha256, base64 }) => {
+      const bytes = strToU8(atob(base64), true) as Uint8Array<ArrayBuffer>;
+      if (digestOf(bytes) !== sha256) throw new RangeError('A picture in this file is damaged. Save it again where the edits wait.');
+      return { sha256, bytes };
+    }),
+  }));
+}

@@ -131,3 +131,24 @@ describe('demo data', () => {
     await fresh.sequelize.close();
   });
 });
+
+describe('many makes', () => {
+  it('are listed in parts, the last touched first, and found by name, element and code, signs of patterns taken as they are', async () => {
+    const fresh = openDatabase(await freshDatabase(testClusterUrl()));
+    await migrate(fresh.sequelize);
+    await loadDemo(fresh, demoMakes.slice(0, 1));
+    for (let number = 1; number <= 120; number++) await createMake(fresh, { id: `many-${number}`, name: `Many ${number} of 100%` });
+    const { makes, total } = await listMakes(fresh, { from: 100, most: 50 });
+    expect([makes.length, total]).toEqual([21, 121]);
+    expect((await listMakes(fresh)).makes).toHaveLength(50);
+    const found = async (find: string) => (await listMakes(fresh, { find, most: 100 })).total;
+    expect(await found('many 1')).toBe(32);
+    expect(await found('100%')).toBe(120);
+    expect(await found('%')).toBe(120);
+    expect(await found('_any')).toBe(0);
+    expect(await found("' OR 1=1 --")).toBe(0);
+    expect(await found('Flame')).toBe(1);
+    expect(await found('RUST24')).toBe(1);
+    await fresh.sequelize.close();
+  });
+});

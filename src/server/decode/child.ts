@@ -32,5 +32,7 @@ process.on('message', (message: JobMessage) => {
     },
   );
 });
+// Now, with everything loaded: the time of a job counts from here.
+process.send?.({ kind: 'ready' } satisfies JobReply);
 // The application is gone: nobody waits for an answer any more.
 process.on('disconnect', () => process.exit(0));

@@ -20,6 +20,7 @@ export type JobName = keyof Jobs;
 /** What is sent to the process, and what comes back: an answer, a problem in words, or an error nobody foresaw. */
 export type JobMessage = { [N in JobName]: { name: N; asked: Jobs[N]['asked'] } }[JobName];
 export type JobReply =
+  | { kind: 'ready' }
   | { kind: 'answer'; answer: unknown }
   | { kind: 'problem'; status: number; problem: { code: string; message: string; remedy: string } }
   | { kind: 'error'; message: string };

@@ -12,6 +12,8 @@ export type WorkshopOptions = {
   longestMs?: number;
   /** A process that holds more memory is ended. Default 380 MB: two of them and the application stay under 1 GB. */
   mostBytes?: number;
+  /** A process that is not ready after so long is given up. Default 60,000. */
+  startMs?: number;
   /** A process without work ends after so long. Default 120,000. */
   idleMs?: number;
 };
@@ -47,12 +49,16 @@ function residentBytes(pid: number): number {
 }
 
 export function openWorkshop(options: WorkshopOptions = {}): Workshop {
-  const { most = 2, longestMs = 20_000, mostBytes = 380 * 1024 * 1024, idleMs = 120_000 } = options;
+  const { most = 2, longestMs = 20_000, mostBytes = 380 * 1024 * 1024, startMs = 60_000, idleMs = 120_000 } = options;
   const rested: Hand[] = [];
   const all = new Set<Hand>();
   const turns = takeTurns(most, 200);
 
-  const hire = (): Hand => {
+  const dismiss = (hand: Hand) => {
+    all.delete(hand);
+    hand.process.kill('SIGKILL');
+  };
+  const hire = (signal: AbortSignal | undefined): Promise<Hand> => {
     const process = spawn('node', ['--import', 'tsx', join('src', 'server', 'decode', 'child.ts')], {
       stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
       serialization: 'advanced',
@@ -69,11 +75,27 @@ export function openWorkshop(options: WorkshopOptions = {}): Workshop {
     });
     // Told by its exit or by the job at hand; an error nobody hears would end the application.
     process.on('error', (error) => console.error(`A process that reads pictures: ${error.message}`));
-    return hand;
-  };
-  const dismiss = (hand: Hand) => {
-    all.delete(hand);
-    hand.process.kill('SIGKILL');
+    return new Promise((resolve, reject) => {
+      const end = (settle: () => void) => {
+        clearTimeout(clock);
+        process.removeAllListeners('message');
+        process.off('exit', onExit);
+        signal?.removeEventListener('abort', onAbort);
+        settle();
+      };
+      const giveUp = (error: Error) =>
+        end(() => {
+          dismiss(hand);
+          reject(error);
+        });
+      const notReady = () => giveUp(new Error('A process that reads pictures did not start.'));
+      const clock = setTimeout(notReady, startMs);
+      const onExit = notReady;
+      const onAbort = () => giveUp(calledOff());
+      process.once('message', () => end(() => resolve(hand)));
+      process.once('exit', onExit);
+      signal?.addEventListener('abort', onAbort, { once: true });
+    });
   };
   const rest = (hand: Hand) => {
     // One that has grown keeps its memory: the next job gets a fresh one.
@@ -111,6 +133,7 @@ export function openWorkshop(options: WorkshopOptions = {}): Workshop {
       process.once('exit', onExit);
       process.once('message', (reply: JobReply) => {
         if (reply.kind === 'answer') settle(() => resolve(reply.answer as Jobs[N]['answer']), true);
+        else if (reply.kind === 'ready') settle(() => reject(new Error('It began anew.')), false);
         else if (reply.kind === 'problem') settle(() => reject(new ProblemError(reply.status, reply.problem)), true);
         else settle(() => reject(new Error(reply.message)), true);
       });
@@ -121,8 +144,8 @@ export function openWorkshop(options: WorkshopOptions = {}): Workshop {
 
   return {
     work: (name, asked, signal) =>
-      turns.inTurn(signal, () => {
-        const hand = rested.pop() ?? hire();
+      turns.inTurn(signal, async () => {
+        const hand = rested.pop() ?? (await hire(signal));
         if (hand.idle) clearTimeout(hand.idle);
         hand.idle = null;
         return doJob(hand, name, asked, signal);

@@ -248,7 +248,7 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
                   edit(() => [{ kind: 'remove', entity: 'element', pictureId: picture.id, id: elementId }]);
                   if (hand.kind === 'element' && hand.elementId === elementId) takeInHand({ kind: 'nothing' });
                 }}
-                onNextWhite={showNextWhite}
+                onNextWhite={table ? showNextWhite : null}
               />
             )}
             {picture && station === 'groups' && (

@@ -12,7 +12,8 @@ type Props = {
   onTake: (elementId: string | null) => void;
   onRename: (elementId: string, name: string) => void;
   onRemove: (elementId: string) => void;
-  onNextWhite: () => void;
+  /** Null while the areas are being fetched. */
+  onNextWhite: (() => void) | null;
 };
 
 /** The Elements station: what is what in the picture. */
@@ -34,7 +35,7 @@ export function ElementsStation({ picture, hand, onTake, onRename, onRemove, onN
           {whiteRegions === 0 ? 'No area is white' : `${counted(whiteRegions, 'area')} still white`}
         </span>
         {whiteRegions > 0 && (
-          <Button weight="quiet" onClick={onNextWhite}>
+          <Button weight="quiet" disabled={onNextWhite === null} onClick={() => onNextWhite?.()}>
             Show the next one
           </Button>
         )}

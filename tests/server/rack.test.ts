@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoRack } from '#demo/marker-lines';
+import { rackChangeSchema } from '#model/api/rack';
 import { type Database, openDatabase } from '#server/db/database';
 import { migrate } from '#server/db/migrate';
 import { migrations } from '#server/db/migrations/index';
@@ -54,6 +55,38 @@ describe('the rack', () => {
     expect(await own()).toMatchObject([{ verdict: 'blends well' }]);
     await changeRack(database, { removeMarkers: ['larkmere-fern24'] });
     expect(await own()).toEqual([]);
+  });
+});
+
+describe('requests by hand', () => {
+  it('with an id twice, or a note of a marker about itself, are refused in words', () => {
+    const [marker] = demoRack().markers;
+    const words = (change: unknown) => rackChangeSchema.safeParse(change).error?.issues[0]?.message;
+    expect(words({ markers: [marker, marker] })).toMatch(/an id stands twice/);
+    expect(words({ lines: [demoRack().lines[0], demoRack().lines[0]] })).toMatch(/an id stands twice/);
+    const note = { firstId: 'a', secondId: 'a', verdict: 'refuses', reason: '', on: '2026-11-26' };
+    expect(words({ pairNotes: [note] })).toMatch(/a note is about two markers/);
+    expect(words({ markers: [{ ...marker, code: 'FERN\u0000' }] })).toMatch(/cannot be kept/);
+  });
+
+  it('that change the same markers in opposite order do not lock each other out, and the same pair twice is one note', async () => {
+    const markers = demoRack().markers.slice(0, 60);
+    const changes = Array.from({ length: 60 }, (_, number) =>
+      changeRack(database, { markers: number % 2 === 0 ? markers : [...markers].reverse() }),
+    );
+    const answers = await Promise.allSettled(changes);
+    expect(answers.filter(({ status }) => status === 'rejected')).toEqual([]);
+    const [first, second] = markers.map(({ id }) => id);
+    if (!first || !second) expect.fail();
+    const note = { verdict: 'blends well' as const, reason: '' as const, on: '2026-11-26' };
+    await changeRack(database, {
+      pairNotes: [
+        { firstId: first, secondId: second, ...note },
+        { firstId: second, secondId: first, ...note, verdict: 'needs work' },
+      ],
+    });
+    const own = (await readRack(database)).pairNotes.filter(({ firstId, secondId }) => [firstId, secondId].includes(first));
+    expect(own).toMatchObject([{ verdict: 'needs work' }]);
   });
 });
 

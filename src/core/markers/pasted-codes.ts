@@ -1,4 +1,5 @@
-import type { MarkerLine, RackMarker } from '#model/marker';
+import { type MarkerLine, markerSchema, type RackMarker } from '#model/marker';
+import { cleanText } from '#model/text';
 import { codeKey, readCode } from './code-rule';
 
 /** One thing that was typed or read from a file, and what becomes of it. */
@@ -47,6 +48,8 @@ export type ImportOptions = { line: MarkerLine; present: readonly RackMarker[]; 
 export function importCode(text: string, code: string, seen: Set<string>, { line, newId }: ImportOptions): ImportRow {
   const read = readCode(line.rule, code);
   if (!read.ok) return { text, taken: false, why: read.problem };
+  const kept = markerSchema.shape.code.safeParse(code);
+  if (!kept.success) return { text: cleanText(text, 120), taken: false, why: `The code cannot be kept: ${kept.error.issues[0]?.message}.` };
   const key = codeKey(code);
   if (seen.has(key)) return { text, taken: false, why: `${code.toUpperCase()} is in the rack or in this list already.` };
   seen.add(key);

@@ -8,6 +8,7 @@ export type FileFigures = {
   refused: number;
   /** Answers of another kind than an acceptance or a refusal in words; what must stay 0 with the next two. */
   withoutWords: string[];
+  /** Requests that took more than 25 s, and as much again for each that had to be waited for in the line before the two places of work. */
   hangs: string[];
   deaths: number;
   longestMs: number;
@@ -43,6 +44,7 @@ export async function runFileRounds(
   options: { atOnce?: number; onFile?: (figures: FileFigures) => void } = {},
 ): Promise<FileFigures> {
   const { address } = application;
+  const { atOnce = 4 } = options;
   const headers = { origin: address };
   const figures: FileFigures = {
     files: 0,
@@ -92,11 +94,11 @@ export async function runFileRounds(
     } finally {
       const took = performance.now() - start;
       figures.longestMs = Math.max(figures.longestMs, Math.round(took));
+      if (took > (25_000 * atOnce) / 2) figures.hangs.push(`${file.name}, ${path}: ${Math.round(took)} ms`);
     }
     return null;
   };
   const send = async (file: NamedFile): Promise<void> => {
-    const start = performance.now();
     const json = { ...headers, 'content-type': 'application/json' };
     const octets = { ...headers, 'content-type': 'application/octet-stream' };
     const facts = (await ask(file, '/api/originals', { method: 'POST', headers: octets, body: new Uint8Array(file.bytes) })) as {
@@ -112,15 +114,13 @@ export async function runFileRounds(
         body: JSON.stringify({ originalSha256: facts.sha256, widthMm: 60 }),
       });
     } else figures.refused++;
-    // Three requests of 20 s at most each, behind others that may take as long.
-    if (performance.now() - start > 3 * 25_000) figures.hangs.push(`${file.name}: ${Math.round(performance.now() - start)} ms`);
     options.onFile?.(figures);
   };
   const queue = (async function* () {
     yield* files;
   })();
   await Promise.all(
-    Array.from({ length: options.atOnce ?? 4 }, async () => {
+    Array.from({ length: atOnce }, async () => {
       for (let next = await queue.next(); !next.done; next = await queue.next()) await send(next.value);
     }),
   );

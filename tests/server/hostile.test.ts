@@ -11,7 +11,8 @@ afterAll(async () => {
   await application.close();
 });
 
-const good = { withoutWords: [], hangs: [], deaths: 0 };
+// Outcomes only: what never ends is given up after a minute and then has no words. Times are measured by npm run eval:files.
+const good = { withoutWords: [], deaths: 0 };
 
 describe('files that are broken or meant to harm', { timeout: 400_000 }, () => {
   it('mutated ones are taken or refused in words, and nothing dies', async () => {

@@ -8,6 +8,7 @@ import sharp from 'sharp';
 import type { KeptMake } from '#model/api/makes';
 import { seeded } from '../seeded';
 import { freePort } from './cluster';
+import { runPostgresProgram } from './postgres-programs';
 
 const files = ['run', 'scripts', 'src', 'demo', 'public', 'package.json', 'package-lock.json', 'astro.config.ts', 'tsconfig.json'];
 export const houseKills = ['restore', 'reset', 'backup', 'migration', 'upload', 'first start'] as const;
@@ -74,16 +75,7 @@ export async function runHouseRounds(options: {
       headers: { 'content-type': 'application/json', origin: address(), connection: 'close' },
       body: JSON.stringify({ id, name }),
     });
-  const client = (program: string, ...words: string[]) =>
-    execFileSync(
-      `${process.env.POSTGRES_BIN}/${program}`,
-      ['-h', '127.0.0.1', '-p', readFileSync(state('postgres/port'), 'utf8'), '-U', 'aquachrome', ...words],
-      {
-        env: { ...process.env, PGPASSWORD: readFileSync(state('postgres/password'), 'utf8') },
-        encoding: 'utf8',
-        stdio: ['ignore', 'pipe', 'ignore'],
-      },
-    );
+  const client = (program: string, ...words: string[]) => runPostgresProgram(home, program, ...words);
   const figures = Object.fromEntries(houseKills.map((kind) => [kind, { rounds: 0, cutShort: 0, faults: [] }])) as unknown as HouseFigures;
   let number = 0;
 

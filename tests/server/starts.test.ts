@@ -18,6 +18,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { KeptMake } from '#model/api/makes';
 import { blobsOfPicture } from '#core/make/blobs-named';
 import { freePort } from './cluster';
+import { runPostgresProgram } from './postgres-programs';
 
 // A copy of the checkout with the installed packages and the build, so that a start takes seconds and touches nothing of ours.
 let home: string;
@@ -285,16 +286,7 @@ describe('backup, restore and reset', { timeout: 300_000 }, () => {
   });
 
   /** A connection to the data of the copy as PostgreSQL's own programs take it. */
-  const client = (program: string, ...words: string[]) =>
-    execFileSync(
-      `${process.env.POSTGRES_BIN}/${program}`,
-      ['-h', '127.0.0.1', '-p', readFileSync(state('postgres/port'), 'utf8'), '-U', 'aquachrome', ...words],
-      {
-        env: { ...process.env, PGPASSWORD: readFileSync(state('postgres/password'), 'utf8') },
-        encoding: 'utf8',
-        stdio: ['ignore', 'pipe', 'pipe'],
-      },
-    );
+  const client = (program: string, ...words: string[]) => runPostgresProgram(home, program, ...words);
   const sql = (database: string, text: string) =>
     client('psql', '-X', '-q', '-A', '-t', '-v', 'ON_ERROR_STOP=1', '-d', database, '-c', text);
 

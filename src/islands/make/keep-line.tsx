@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { compareMakes } from '#core/make/compare';
 import { saveFile } from '#islands/shared/save-file.ts';
 import { Button } from '#ui/button.tsx';
-import type { KeepState } from './keeper';
+import type { KeepState } from './keeping';
 
 const words: Record<KeepState['kind'], string> = {
   kept: 'All kept',

@@ -10,7 +10,8 @@ import { upgrade } from '#core/upgrade/upgrade';
 import { CallProblem } from '#islands/shared/server-calls.ts';
 import { madeUpPicture } from '../../../tests/made-up-make';
 import { memoryOutbox } from '../../../tests/memory-outbox';
-import { Keeper, type Keeping } from './keeper';
+import { Keeper } from './keeper';
+import type { Keeping } from './keeping';
 import type { LaidDownBatch, Outbox, WaitingBlob } from '#islands/shared/outbox.ts';
 
 const sha = 'ab'.repeat(32);

@@ -1,4 +1,4 @@
-import type { ApplyBatchAnswer, KeptMake } from '#model/api/makes';
+import type { KeptMake } from '#model/api/makes';
 import { keptMakeSchema } from '#model/api/makes';
 import type { Problem } from '#model/api/problem';
 import { type Make, makeSchemaVersion } from '#model/make';
@@ -7,46 +7,15 @@ import { applyOperation, applyOperations } from '#core/make/apply';
 import { describeOperations } from '#core/make/describe';
 import { invertOperations } from '#core/make/invert';
 import { OperationError } from '#core/make/operation-error';
-import { decodeRegionTable, type IndexedTable, indexTable, type RegionTables, tablesNamed } from '#core/make/region-tables';
+import { decodeRegionTable, indexTable, type RegionTables, tablesNamed } from '#core/make/region-tables';
 import { splitOperations } from '#core/make/split-operations';
 import { advanceSteps, noSteps } from '#core/make/steps';
 import { upgrade } from '#core/upgrade/upgrade';
 import { CallProblem, problemToShow } from '#islands/shared/server-calls.ts';
-import type { LaidDownBatch, Outbox, SetAside, WaitingBatch, WaitingBlob } from '#islands/shared/outbox.ts';
-
-export type KeepState =
-  | { kind: 'kept' }
-  | { kind: 'sending' }
-  | { kind: 'waiting'; problem: Problem }
-  /** `restored`: the data were restored or reset meanwhile; else another window was first. */
-  | { kind: 'conflict'; theirs: Make; mine: Make; isRestored: boolean };
-
-/** What a keeper tells of after every change. */
-export type Keeping = { make: Make; keep: KeepState; steps: Steps; tables: RegionTables; setAside: readonly SetAside[] };
+import type { LaidDownBatch, SetAside, WaitingBatch, WaitingBlob } from '#islands/shared/outbox.ts';
+import type { EditOptions, KeeperOptions, KeepState } from './keeping';
 
 type Base = { revision: number; document: Make; steps: Steps; epoch: string };
-
-export type KeeperOptions = {
-  outbox: Outbox;
-  read: () => Promise<KeptMake>;
-  /** Sends the blobs of a batch, then the batch. */
-  send: (batch: Batch, blobs: readonly WaitingBlob[]) => Promise<ApplyBatchAnswer>;
-  /** Bytes of a blob that the server keeps. */
-  blobOf: (sha256: string) => Promise<Uint8Array>;
-  onChange: (keeping: Keeping) => void;
-  newId?: () => string;
-  /** First wait before trying again, in ms; doubles up to 8 s. Default 600. */
-  firstRetryMs?: number;
-};
-
-export type EditOptions = {
-  /** Bytes that the operations name and the server does not have yet. */
-  blobs?: readonly WaitingBlob[];
-  /** Region tables among those blobs. */
-  tables?: ReadonlyMap<string, IndexedTable>;
-  /** What the edit is to the maker's steps. Default: a new step; `follow`: part of the newest one; `none`: nothing of the maker's. */
-  turn?: { kind: 'do' } | { kind: 'follow' } | { kind: 'none' } | { kind: 'undo' | 'redo'; id: string };
-};
 
 /**
  * Keeps the edits of one make: each is applied here at once, laid down in the outbox, sent in order, and taken off only when

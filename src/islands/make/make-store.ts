@@ -15,7 +15,8 @@ import { type ShownMarker, withAssumedColours } from '#core/markers/assumed-colo
 import { call, fetchBlob, jsonPost, keepBlob, problemToShow } from '#islands/shared/server-calls.ts';
 import type { Rack } from '#model/marker';
 import { writeWaitingFile } from '#islands/shared/waiting-file.ts';
-import { type EditOptions, Keeper, type KeepState } from './keeper';
+import { Keeper } from './keeper';
+import type { EditOptions, KeepState } from './keeping';
 import { type Outbox, openOutbox, type SetAside } from '#islands/shared/outbox.ts';
 
 /** What the maker holds in the hand: decides what a tap on the picture does. A ladder remembers the element it has begun. */

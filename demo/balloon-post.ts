@@ -29,7 +29,7 @@ const badgerPilotMake: DemoMake = {
         [200, 300],
         [442, 300],
       ],
-      codes: ['CLAY11', 'CLAY14', 'CLAY17'],
+      codes: ['88b.clay', '62b.clay', '36b.clay'],
     },
     {
       name: 'Goggle rims',
@@ -38,7 +38,7 @@ const badgerPilotMake: DemoMake = {
         [384, 216],
         [321, 174],
       ],
-      codes: ['GOLD11', 'GOLD14', 'GOLD17'],
+      codes: ['88b.gold', '62b.gold', '36b.gold'],
     },
     {
       name: 'Goggle glass',
@@ -46,7 +46,7 @@ const badgerPilotMake: DemoMake = {
         [272, 190],
         [398, 190],
       ],
-      codes: ['LAKE31', 'LAKE34'],
+      codes: ['88k.lake', '62k.lake'],
     },
     {
       name: 'White fur',
@@ -60,7 +60,7 @@ const badgerPilotMake: DemoMake = {
         [150, 322],
         [492, 322],
       ],
-      codes: ['WOOL00', 'WOOL3'],
+      codes: ['97.wool', '71.wool'],
     },
     {
       name: 'Dark stripes',
@@ -68,9 +68,9 @@ const badgerPilotMake: DemoMake = {
         [232, 320],
         [410, 320],
       ],
-      codes: ['MIST4', 'MIST6', 'MIST9'],
+      codes: ['62.mist', '45.mist', '19.mist'],
     },
-    { name: 'Muzzle', points: [[280, 320]], codes: ['WOOL00', 'CLAY11'] },
+    { name: 'Muzzle', points: [[280, 320]], codes: ['97.wool', '88b.clay'] },
     {
       name: 'Scarf',
       points: [
@@ -85,7 +85,7 @@ const badgerPilotMake: DemoMake = {
         [320, 452],
         [170, 470],
       ],
-      codes: ['ROSE11', 'ROSE14', 'ROSE17'],
+      codes: ['88b.rose', '62b.rose', '36b.rose'],
     },
     {
       name: 'Coat',
@@ -99,7 +99,7 @@ const badgerPilotMake: DemoMake = {
         [250, 664],
         [394, 664],
       ],
-      codes: ['LAKE31', 'LAKE34', 'LAKE37'],
+      codes: ['88k.lake', '62k.lake', '36k.lake'],
     },
     {
       name: 'Belt',
@@ -107,7 +107,7 @@ const badgerPilotMake: DemoMake = {
         [240, 606],
         [410, 606],
       ],
-      codes: ['BARK42', 'BARK45', 'BARK49'],
+      codes: ['79m.bark', '53m.bark', '19m.bark'],
     },
     {
       name: 'Boots',
@@ -121,7 +121,7 @@ const badgerPilotMake: DemoMake = {
         [270, 770],
         [380, 770],
       ],
-      codes: ['BARK42', 'BARK45', 'BARK49'],
+      codes: ['79m.bark', '53m.bark', '19m.bark'],
     },
     {
       name: 'Letter',
@@ -130,7 +130,7 @@ const badgerPilotMake: DemoMake = {
         [570, 290],
         [545, 260],
       ],
-      codes: ['GOLD11', 'CLAY11'],
+      codes: ['88b.gold', '88b.clay'],
     },
     {
       name: 'Ears',
@@ -138,7 +138,7 @@ const badgerPilotMake: DemoMake = {
         [209, 114],
         [436, 112],
       ],
-      codes: ['MIST4', 'MIST6', 'MIST9'],
+      codes: ['62.mist', '45.mist', '19.mist'],
     },
     {
       name: 'Inner ears',
@@ -146,7 +146,7 @@ const badgerPilotMake: DemoMake = {
         [184, 133],
         [458, 133],
       ],
-      codes: ['ROSE11', 'ROSE14'],
+      codes: ['88b.rose', '62b.rose'],
     },
     {
       name: 'Tail',
@@ -155,7 +155,7 @@ const badgerPilotMake: DemoMake = {
         [155, 627],
         [163, 603],
       ],
-      codes: ['MIST2', 'MIST4', 'MIST6'],
+      codes: ['79.mist', '62.mist', '45.mist'],
     },
     {
       name: 'Buttons',
@@ -164,7 +164,7 @@ const badgerPilotMake: DemoMake = {
         [346, 540],
         [345, 575],
       ],
-      codes: ['GOLD14'],
+      codes: ['62b.gold'],
     },
     {
       name: 'Trousers',
@@ -193,9 +193,9 @@ const balloonMake: DemoMake = {
         [540, 250],
         [577, 300],
       ],
-      codes: ['GOLD11', 'GOLD14', 'RUST24', 'RUST27'],
+      codes: ['88b.gold', '62b.gold', '62d.rust', '36d.rust'],
     },
-    { name: 'Crown', points: [[320, 60]], codes: ['BARK42', 'BARK45'] },
+    { name: 'Crown', points: [[320, 60]], codes: ['79m.bark', '53m.bark'] },
     {
       name: 'Skirt',
       points: [
@@ -206,7 +206,7 @@ const balloonMake: DemoMake = {
         [382, 592],
         [424, 585],
       ],
-      codes: ['DUSK21', 'DUSK24', 'DUSK27'],
+      codes: ['88d.iris', '62d.iris', '36d.iris'],
     },
     {
       name: 'Basket',
@@ -218,9 +218,9 @@ const balloonMake: DemoMake = {
         [300, 826],
         [340, 826],
       ],
-      codes: ['CLAY11', 'CLAY14', 'CLAY17'],
+      codes: ['88b.clay', '62b.clay', '36b.clay'],
     },
-    { name: 'Basket rim', points: [[320, 764]], codes: ['BARK42', 'BARK45', 'BARK49'] },
+    { name: 'Basket rim', points: [[320, 764]], codes: ['79m.bark', '53m.bark', '19m.bark'] },
     { name: 'Flame', points: [[320, 676]] },
   ],
 };
@@ -255,9 +255,9 @@ const buntingMake: DemoMake = {
     scan: { dpi: 300, turnDeg: 1.6, paper: 238, slope: 16, noise: 4, seed: 14 },
   },
   elements: [
-    { name: 'Rose flags', points: everyFourth(0), codes: ['ROSE11', 'ROSE14', 'ROSE17'] },
-    { name: 'Gold flags', points: everyFourth(1), codes: ['GOLD11', 'GOLD14', 'GOLD17'] },
-    { name: 'Lake flags', points: everyFourth(2), codes: ['LAKE31', 'LAKE34', 'LAKE37'] },
+    { name: 'Rose flags', points: everyFourth(0), codes: ['88b.rose', '62b.rose', '36b.rose'] },
+    { name: 'Gold flags', points: everyFourth(1), codes: ['88b.gold', '62b.gold', '36b.gold'] },
+    { name: 'Lake flags', points: everyFourth(2), codes: ['88k.lake', '62k.lake', '36k.lake'] },
     { name: 'Fern flags', points: everyFourth(3) },
   ],
 };
@@ -267,8 +267,8 @@ const parcelMake: DemoMake = {
   name: 'The Balloon Post: parcel and clouds',
   picture: { id: 'picture-parcel', name: 'Parcel with label, clouds', file: 'parcel-and-cloud.svg', widthMm: 90, unitsPerMm: 10 },
   elements: [
-    { name: 'Near cloud', points: [[260, 230]], codes: ['MIST0', 'MIST2', 'MIST4'] },
-    { name: 'Far cloud', points: [[660, 140]], codes: ['MIST0', 'MIST2'] },
+    { name: 'Near cloud', points: [[260, 230]], codes: ['95.mist', '79.mist', '62.mist'] },
+    { name: 'Far cloud', points: [[660, 140]], codes: ['95.mist', '79.mist'] },
     {
       name: 'Paper',
       points: [
@@ -279,7 +279,7 @@ const parcelMake: DemoMake = {
         [600, 460],
         [340, 420],
       ],
-      codes: ['CLAY11', 'CLAY14', 'CLAY17'],
+      codes: ['88b.clay', '62b.clay', '36b.clay'],
     },
     {
       name: 'String',
@@ -289,7 +289,7 @@ const parcelMake: DemoMake = {
         [520, 535],
         [640, 505],
       ],
-      codes: ['PLUM31', 'PLUM34', 'PLUM37'],
+      codes: ['88k.plum', '62k.plum', '36k.plum'],
     },
   ],
 };
@@ -307,7 +307,7 @@ const lanternMake: DemoMake = {
         [238, 450],
         [300, 609],
       ],
-      codes: ['MIST4', 'MIST6', 'MIST9'],
+      codes: ['62.mist', '45.mist', '19.mist'],
     },
     {
       name: 'Panes',
@@ -316,7 +316,7 @@ const lanternMake: DemoMake = {
         [660, 100],
         [820, 120],
       ],
-      codes: ['GOLD11', 'GOLD14'],
+      codes: ['88b.gold', '62b.gold'],
     },
     {
       name: 'Flame',
@@ -324,7 +324,7 @@ const lanternMake: DemoMake = {
         [680, 280],
         [694, 250],
       ],
-      codes: ['GOLD14', 'RUST24', 'RUST27'],
+      codes: ['62b.gold', '62d.rust', '36d.rust'],
     },
     {
       name: 'Leaves',
@@ -335,7 +335,7 @@ const lanternMake: DemoMake = {
         [712, 556],
         [686, 548],
       ],
-      codes: ['FERN21', 'FERN24', 'FERN27'],
+      codes: ['88d.fern', '62d.fern', '36d.fern'],
     },
   ],
 };

@@ -142,7 +142,7 @@ const shots: Shot[] = [
     name: 'rack-strands',
     go: async (page) => {
       await page.goto(`${address}/rack`);
-      await page.getByRole('button', { name: /^CLAY25/ }).click();
+      await page.getByRole('button', { name: /^53d.clay/ }).click();
     },
   },
   {

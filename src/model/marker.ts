@@ -8,8 +8,9 @@ export type CodePart = z.infer<typeof codePartSchema>;
 
 /**
  * How the codes of a line are read; plain JSON.
- * `parts`: in printed order. `family` is a run of letters, `group` one digit, `depth` a run of digits whose extra leading zeros
- * mean paler still, `tone` one of `tones` (light to dark), `separator` one space, dash, dot or stroke that may be left out.
+ * `parts`: in printed order, none but the separator twice. `family` is a run of letters, `group` one digit (or one letter, by
+ * `groupSign`), `depth` a run of digits whose extra leading zeros mean paler still (or, with `depthFalls`, a number that falls as
+ * the ink gets darker), `tone` one of `tones` (light to dark), `separator` one space, dash, dot or stroke that may be left out.
  * `familiesWithoutGroup`: families (as printed) whose codes have no group digit, often the greys.
  */
 export const codeRuleSchema = z.object({
@@ -22,6 +23,12 @@ export const codeRuleSchema = z.object({
     .array(textSchema(20, { least: 1 }))
     .max(60)
     .optional(),
+  /** What a group is printed as. Default 'digit'. A group letter next to the family is parted from it by a separator. */
+  groupSign: z.enum(['digit', 'letter']).optional(),
+  /** The depth number falls as the ink gets darker. Default false. */
+  depthFalls: z.boolean().optional(),
+  /** How the letters of new codes are written. Default 'capitals'. */
+  letterCase: z.enum(['capitals', 'small']).optional(),
 });
 export type CodeRule = z.infer<typeof codeRuleSchema>;
 
@@ -47,6 +54,8 @@ export type MarkerEvent = z.infer<typeof markerEventSchema>;
 /** One marker. `family`, `group`, `depth`: as read from the code by the rule of its line. `lab`: one coat, dry, on white marker card. */
 export const markerSchema = z.object({
   id: idSchema,
+  /** Families of two lines are two families, whatever their letters. */
+  lineId: idSchema.optional(),
   code: textSchema(40, { least: 1, empty: 'a marker needs a code' }),
   family: textSchema(40).optional(),
   group: textSchema(20).optional(),

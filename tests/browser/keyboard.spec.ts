@@ -28,14 +28,14 @@ test('a wrong code is named, close misses are offered and taken by a press', asy
   await page.goto(`${shared.address}/makes/make-balloon-post-pilot#groups`);
   await page.getByRole('button', { name: /^Trousers/ }).click();
   const codes = page.getByLabel('Codes, in any order');
-  await codes.fill('DUSK21 DUSK25 DUSK27');
+  await codes.fill('88d.iris 53d.iris 36d.iris');
   await codes.press('Enter');
-  await expect(page.getByRole('alert')).toHaveText('No marker DUSK25 in the rack.');
-  await page.getByRole('button', { name: 'DUSK24', exact: true }).click();
-  await expect(codes).toHaveValue('DUSK21 DUSK24 DUSK27');
+  await expect(page.getByRole('alert')).toHaveText('No marker 53d.iris in the rack.');
+  await page.getByRole('button', { name: '62d.iris', exact: true }).click();
+  await expect(codes).toHaveValue('88d.iris 62d.iris 36d.iris');
   await codes.press('Enter');
   await expect(
-    page.getByRole('button', { name: /^Trousers/ }).getByRole('img', { name: /^Ladder: DUSK21 base.*DUSK24 midtone.*DUSK27 shadow/ }),
+    page.getByRole('button', { name: /^Trousers/ }).getByRole('img', { name: /^Ladder: 88d.iris base.*62d.iris midtone.*36d.iris shadow/ }),
   ).toBeVisible();
   await goTo(page, 'Recipe');
   await expect(page.locator('[data-element="Trousers"]')).toBeVisible();

@@ -52,22 +52,22 @@ test('a marker that runs dry leaves the suggestions, a refusing pair moves down,
   await open(page, lonely.address, 'Find a ladder');
   await page.getByLabel('From').fill('fern');
   const ladders = page.locator('[data-ladder]');
-  await expect(ladders.first()).toHaveAttribute('data-ladder', 'FERN32 FERN35 FERN39');
+  await expect(ladders.first()).toHaveAttribute('data-ladder', '79k.fern 53k.fern 19k.fern');
   await expectNoAxeFindings(page);
 
   await page.getByRole('button', { name: 'Strands' }).click();
-  await page.getByRole('button', { name: /^FERN35/ }).click();
+  await page.getByRole('button', { name: /^53k.fern/ }).click();
   await page.getByLabel('State').selectOption('dry');
-  await expect(page.getByRole('region', { name: 'Marker FERN35' })).toContainText('Dry: refill it or take another.');
+  await expect(page.getByRole('region', { name: 'Marker 53k.fern' })).toContainText('Dry: refill it or take another.');
   await page.getByRole('button', { name: 'Find a ladder with it' }).click();
   await page.getByLabel('From').fill('fern');
   await expect(ladders.first()).toBeVisible();
   for (const codes of await ladders.evaluateAll((items) => items.map((item) => item.getAttribute('data-ladder'))))
-    expect(codes).not.toContain('FERN35');
+    expect(codes).not.toContain('53k.fern');
   // Asked for, it is there and says so.
-  await page.getByLabel('From').fill('FERN35');
+  await page.getByLabel('From').fill('53k.fern');
   await page.getByLabel('dry and missing markers too').check();
-  await expect(page.locator('[data-ladder*="FERN35"]').first()).toContainText('FERN35 is dry');
+  await expect(page.locator('[data-ladder*="53k.fern"]').first()).toContainText('53k.fern is dry');
   await page.getByLabel('dry and missing markers too').uncheck();
   await page.getByLabel('From').fill('fern');
 
@@ -93,8 +93,8 @@ test('a marker that runs dry leaves the suggestions, a refusing pair moves down,
   // Where the dry marker is used, it says so: give it to an element by code.
   await page.goto(`${lonely.address}/makes/make-balloon-post-pilot#groups`);
   await page.getByRole('button', { name: /^Trousers/ }).click();
-  await page.getByLabel('Codes, in any order').fill('FERN32 FERN35');
-  await expect(page.getByRole('list', { name: 'Before you pick them up' })).toContainText('FERN35: Dry: refill it or take another.');
+  await page.getByLabel('Codes, in any order').fill('79k.fern 53k.fern');
+  await expect(page.getByRole('list', { name: 'Before you pick them up' })).toContainText('53k.fern: Dry: refill it or take another.');
 });
 
 test('out, wiped, in again: the same rack; palette and table too', async ({ page, lonely }) => {
@@ -130,18 +130,18 @@ test('out, wiped, in again: the same rack; palette and table too', async ({ page
   await expect(page.getByText(/neither a number nor yes or no/)).toBeVisible();
   await page.getByRole('button', { name: 'Add 1 to rack' }).click();
   await page.getByRole('button', { name: 'Strands' }).click();
-  await expect(page.getByRole('button', { name: 'FERN22, low, ×2, colour assumed' })).toBeVisible();
+  await expect(page.getByRole('button', { name: '79d.fern, low, ×2, colour assumed' })).toBeVisible();
 });
 
 test('bad lists are answered in words and change nothing', async ({ page, shared }) => {
   await open(page, shared.address, 'In and out');
   const before = await (await fetch(`${shared.address}/api/rack`)).json();
   const large = test.info().outputPath('large.csv');
-  await writeFile(large, Buffer.alloc(50 * 1024 * 1024, 'FERN21,1\n'));
+  await writeFile(large, Buffer.alloc(50 * 1024 * 1024, '88d.fern,1\n'));
   const alert = page.getByRole('alert');
   const file = page.getByLabel('From a file');
   const bad: [string, Buffer | null, RegExp][] = [
-    ['broken.csv', Buffer.from('Code,State\n"FERN21,low\nFERN24,good\n'), /quotes in row \d+ are broken/],
+    ['broken.csv', Buffer.from('Code,State\n"88d.fern,low\nFERN24,good\n'), /quotes in row \d+ are broken/],
     ['large.csv', null, /has 50 MB; 5 MB fit/],
     ['packed.csv', Buffer.from('504b0304140000000800', 'hex'), /not a text file, whatever its name says/],
     ['nonsense.gpl', Buffer.from('Balloons rise because the air inside is warm.'), /no palette file/],
@@ -157,7 +157,7 @@ test('bad lists are answered in words and change nothing', async ({ page, shared
     const set = Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value')?.set;
     set?.call(field, text);
     field.dispatchEvent(new Event('input', { bubbles: true }));
-  }, 'FERN21\n'.repeat(100_000));
+  }, '88d.fern\n'.repeat(100_000));
   await page.getByRole('button', { name: 'Look at the list' }).click();
   await expect(alert).toContainText('100,000 entries; 20,000 fit');
   expect(await (await fetch(`${shared.address}/api/rack`)).json()).toEqual(before);
@@ -179,22 +179,22 @@ test('the strands are walked by keys, show what may mislead, and state is read w
   await open(page, shared.address);
   await expectNoAxeFindings(page);
   await page.getByLabel('Show only').fill('clay');
-  const first = page.getByRole('button', { name: 'CLAY11', exact: true });
+  const first = page.getByRole('button', { name: '88b.clay', exact: true });
   await first.focus();
   await page.keyboard.press('ArrowRight');
-  await expect(page.getByRole('button', { name: 'CLAY14', exact: true })).toBeFocused();
+  await expect(page.getByRole('button', { name: '62b.clay', exact: true })).toBeFocused();
   await page.keyboard.press('ArrowDown');
-  await expect(page.getByRole('button', { name: /^CLAY25, mind the note/ })).toBeFocused();
-  await expect(page.getByRole('region', { name: 'Marker CLAY25' })).toContainText(
-    'The caps mislead: by the ink, light to dark, it is CLAY22, CLAY25, CLAY28.',
+  await expect(page.getByRole('button', { name: /^53d.clay, mind the note/ })).toBeFocused();
+  await expect(page.getByRole('region', { name: 'Marker 53d.clay' })).toContainText(
+    'The caps mislead: by the ink, light to dark, it is 79d.clay, 53d.clay, 27d.clay.',
   );
   await page.getByLabel('Show only').fill('');
   for (const name of [
-    'LAKE45, dry, mind the note',
-    'GOLD25, low, mind the note',
-    'PLUM46, leaking, mind the note',
-    'DUSK35, wanted',
-    'GOLD28, not owned',
+    '53m.lake, dry, mind the note',
+    '53d.gold, low, mind the note',
+    '45m.plum, leaking, mind the note',
+    '53k.iris, wanted',
+    '27d.gold, not owned',
   ]) {
     await expect(page.getByRole('button', { name, exact: true })).toBeVisible();
   }

@@ -55,18 +55,18 @@ test('from a dropped line image to a recipe that survives a restart of server an
 
   // A ladder by three codes, typed as people type.
   await goTo(page, 'Groups');
-  await page.getByLabel('Codes, in any order').fill('clay 17, Clay-11, CLAY14');
+  await page.getByLabel('Codes, in any order').fill('clay 17, Clay-11, 62b.clay');
   await page.getByRole('button', { name: 'Give it to Bear head' }).click();
   await expect(
     page
       .getByRole('button', { name: /^Bear head/ })
-      .getByRole('img', { name: /^Ladder: CLAY11 base, lightness 81; CLAY14 midtone, lightness 61; CLAY17 shadow, lightness 41$/ }),
+      .getByRole('img', { name: /^Ladder: 88b.clay base, lightness 81; 62b.clay midtone, lightness 61; 36b.clay shadow, lightness 41$/ }),
   ).toBeVisible();
   await expectNoAxeFindings(page);
 
   // Another ladder in hand first, then tapped where it goes.
   await page.getByRole('button', { name: /^Bear head/ }).click();
-  await page.getByLabel('Codes, in any order').fill('ROSE11 ROSE14');
+  await page.getByLabel('Codes, in any order').fill('88b.rose 62b.rose');
   await page.getByRole('button', { name: 'Take it in hand' }).click();
   await tap(page, place.belly);
   await expect(page.getByRole('button', { name: /^Element 1/ })).toBeVisible();
@@ -102,10 +102,10 @@ test('from a dropped line image to a recipe that survives a restart of server an
   await goTo(page, 'Recipe');
   const head = page.locator('[data-element="Bear head"]');
   await expect(head.getByRole('listitem')).toHaveText([
-    /CLAY11 all over, small circles: wet the paper/,
-    /CLAY17 on the shadow/,
-    /CLAY14 on the midtone, circles outwards: pull the darker edge out/,
-    /CLAY11 all over, light circles over all/,
+    /88b.clay all over, small circles: wet the paper/,
+    /36b.clay on the shadow/,
+    /62b.clay on the midtone, circles outwards: pull the darker edge out/,
+    /88b.clay all over, light circles over all/,
   ]);
   await expect(page.getByText(/keep it from flame and heat tools/)).toBeVisible();
   await page.getByLabel('School').selectOption('Palest, deepest, middle');

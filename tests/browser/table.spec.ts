@@ -3,7 +3,7 @@ import { expect, expectNoAxeFindings, test } from './application';
 test('a make is thrown away only after asking; an empty table says what to do first', async ({ page, lonely }) => {
   await page.goto(lonely.address);
   await expect(page.getByText('Before the next make')).toBeVisible();
-  await expect(page.getByRole('listitem').filter({ hasText: /LAKE45 dry/ })).toBeVisible();
+  await expect(page.getByRole('listitem').filter({ hasText: /53m.lake dry/ })).toBeVisible();
   const open = page.getByRole('button', { name: 'Throw The Balloon Post: the pilot away' });
   await open.click();
   const dialog = page.getByRole('alertdialog');

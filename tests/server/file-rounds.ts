@@ -8,7 +8,7 @@ export type FileFigures = {
   refused: number;
   /** Answers of another kind than an acceptance or a refusal in words; what must stay 0 with the next two. */
   withoutWords: string[];
-  /** Requests that took more than 25 s, and as much again for each that had to be waited for in the line before the two places of work. */
+  /** Requests that took more than 25 s, waiting included. */
   hangs: string[];
   deaths: number;
   longestMs: number;
@@ -94,7 +94,7 @@ export async function runFileRounds(
     } finally {
       const took = performance.now() - start;
       figures.longestMs = Math.max(figures.longestMs, Math.round(took));
-      if (took > (25_000 * atOnce) / 2) figures.hangs.push(`${file.name}, ${path}: ${Math.round(took)} ms`);
+      if (took > 25_000) figures.hangs.push(`${file.name}, ${path}: ${Math.round(took)} ms`);
     }
     return null;
   };

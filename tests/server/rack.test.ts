@@ -48,12 +48,12 @@ describe('the rack', () => {
   });
 
   it('keeps one note a pair, in whichever order it is given, and forgets it with its marker', async () => {
-    const note = { firstId: 'larkmere-fern24', secondId: 'larkmere-fern21', reason: '' as const, on: '2026-11-24' };
+    const note = { firstId: 'larkmere-62d-fern', secondId: 'larkmere-88d-fern', reason: '' as const, on: '2026-11-24' };
     await changeRack(database, { pairNotes: [{ ...note, verdict: 'needs work' }] });
     await changeRack(database, { pairNotes: [{ ...note, firstId: note.secondId, secondId: note.firstId, verdict: 'blends well' }] });
-    const own = async () => (await readRack(database)).pairNotes.filter(({ firstId }) => firstId === 'larkmere-fern21');
+    const own = async () => (await readRack(database)).pairNotes.filter(({ firstId }) => firstId === 'larkmere-88d-fern');
     expect(await own()).toMatchObject([{ verdict: 'blends well' }]);
-    await changeRack(database, { removeMarkers: ['larkmere-fern24'] });
+    await changeRack(database, { removeMarkers: ['larkmere-62d-fern'] });
     expect(await own()).toEqual([]);
   });
 });
@@ -99,13 +99,13 @@ describe('migration 002', () => {
     await old.sequelize.query("INSERT INTO applied_migrations VALUES ('001-first-tables')");
     await old.sequelize.query(`INSERT INTO marker_lines VALUES ('l', 'Line', '{"parts":["family","depth"]}', NULL)`);
     await old.sequelize.query(`INSERT INTO markers VALUES
-      ('m1', 'l', 'FERN21', 'FERN', '2', 1, '{"L":90,"a":0,"b":0}', true, 'low'), ('m2', 'l', 'FERN24', NULL, NULL, NULL, NULL, false, 'good')`);
+      ('m1', 'l', '88d.fern', 'FERN', '2', 1, '{"L":90,"a":0,"b":0}', true, 'low'), ('m2', 'l', '62d.fern', NULL, NULL, NULL, NULL, false, 'good')`);
     expect(await migrate(old.sequelize)).toEqual(migrations.slice(1).map(({ name }) => name));
     expect((await readRack(old)).markers).toEqual([
       {
         id: 'm1',
         lineId: 'l',
-        code: 'FERN21',
+        code: '88d.fern',
         family: 'FERN',
         group: '2',
         depth: 1,
@@ -114,7 +114,7 @@ describe('migration 002', () => {
         state: 'low',
         colourSource: 'picked',
       },
-      { id: 'm2', lineId: 'l', code: 'FERN24', owned: false, state: 'good' },
+      { id: 'm2', lineId: 'l', code: '62d.fern', owned: false, state: 'good' },
     ]);
     await old.sequelize.close();
   });

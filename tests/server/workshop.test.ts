@@ -68,12 +68,24 @@ describe('the workshop', () => {
   it('calls off what nobody waits for any more, under way or in the queue', async () => {
     const own = workshop({ most: 1 });
     const [first, second] = [new AbortController(), new AbortController()];
-    const underWay = own.work('preview', { bytes: bomb }, first.signal);
-    const queued = own.work('inspect', { bytes: plain }, second.signal);
+    const underWay = own.work('preview', { bytes: bomb }, { askedAt: performance.now(), signal: first.signal });
+    const queued = own.work('inspect', { bytes: plain }, { askedAt: performance.now(), signal: second.signal });
     second.abort();
     await expect(queued).rejects.toMatchObject({ status: 499 });
     setTimeout(() => first.abort(), 300);
     await expect(underWay).rejects.toMatchObject({ status: 499 });
+    expect(await own.work('inspect', { bytes: plain })).toMatchObject({ mediaType: 'image/svg+xml' });
+  });
+
+  it('answers within its time, waiting included: who waits too long is told to try again, and nobody else is disturbed', async () => {
+    const own = workshop({ most: 1, longestMs: 20_000, answerMs: 3_000 });
+    const underWay = own.work('preview', { bytes: bomb });
+    const started = performance.now();
+    const queued = own.work('inspect', { bytes: plain });
+    await expect(queued).rejects.toMatchObject({ status: 503, problem: { code: 'busy', remedy: /try again/ } });
+    await expect(underWay).rejects.toMatchObject({ problem: { code: expect.stringMatching(/busy|too-heavy/) } });
+    // The bomb was given 20 seconds of work, and 3 to be answered: a process that is slow to start is not counted.
+    expect(performance.now() - started, 'the whole answer').toBeLessThan(18_000);
     expect(await own.work('inspect', { bytes: plain })).toMatchObject({ mediaType: 'image/svg+xml' });
   });
 

@@ -1,4 +1,5 @@
 import type { Lab, RackMarker } from '#model/marker';
+import { depthRanks } from './kin';
 
 export type ShownMarker = RackMarker & { shownSource: 'measured' | 'picked' | 'assumed' | 'none' };
 
@@ -7,7 +8,7 @@ function between(lighter: Lab, darker: Lab, share: number): Lab {
   return { L: blend(lighter.L, darker.L), a: blend(lighter.a, darker.a), b: blend(lighter.b, darker.b) };
 }
 
-/** Colour by depth between the nearest known ones of a group; outside them, that of the nearest, moved by 5 L* a depth. */
+/** Colour by rank between the nearest known ones of a group; outside them, that of the nearest, moved by 5 L* for each of ten depths. */
 function fromMates(depth: number, mates: readonly { depth: number; lab: Lab }[]): Lab | undefined {
   const sorted = [...mates].sort((first, second) => first.depth - second.depth);
   const above = sorted.findLast((mate) => mate.depth <= depth);
@@ -22,24 +23,28 @@ function fromMates(depth: number, mates: readonly { depth: number; lab: Lab }[])
 
 /**
  * Markers with the colour to show: their own, or one assumed from the code, between the known colours of the same line,
- * family and, where there is one, group. Common practice, no source: depth digits step evenly only as a rule.
+ * family and, where there is one, group. Depths count as ranks within a family. Common practice, no source: the depths of a family step
+ * evenly only as a rule.
  */
 export function withAssumedColours(markers: readonly RackMarker[]): ShownMarker[] {
+  const ranks = depthRanks(markers);
   const known = new Map<string, { depth: number; lab: Lab }[]>();
   const key = (marker: RackMarker, withGroup: boolean) =>
     [marker.lineId, marker.family ?? '', withGroup ? (marker.group ?? '') : '*'].join('|');
   for (const marker of markers) {
-    if (!marker.lab || marker.depth === undefined) continue;
+    const depth = ranks.get(marker.id);
+    if (!marker.lab || depth === undefined) continue;
     for (const withGroup of [true, false]) {
       const own = known.get(key(marker, withGroup)) ?? [];
-      own.push({ depth: marker.depth, lab: marker.lab });
+      own.push({ depth, lab: marker.lab });
       known.set(key(marker, withGroup), own);
     }
   }
   return markers.map((marker): ShownMarker => {
     if (marker.lab) return { ...marker, shownSource: marker.colourSource ?? 'picked' };
-    if (marker.depth === undefined || !marker.family) return { ...marker, shownSource: 'none' };
-    const lab = fromMates(marker.depth, known.get(key(marker, true)) ?? known.get(key(marker, false)) ?? []);
+    const depth = ranks.get(marker.id);
+    if (depth === undefined || !marker.family) return { ...marker, shownSource: 'none' };
+    const lab = fromMates(depth, known.get(key(marker, true)) ?? known.get(key(marker, false)) ?? []);
     return lab ? { ...marker, lab, shownSource: 'assumed' } : { ...marker, shownSource: 'none' };
   });
 }

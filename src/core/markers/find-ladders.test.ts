@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Marker } from '#model/marker';
 import { findLadders, type LadderRequest } from './find-ladders';
+import { depthRanks, kinOf } from './kin';
 import { pairCost, rungCost, wishedColourCost } from './ladder-cost';
 
 /** Plain reference: every sequence of different markers, checked and costed one by one. */
@@ -11,11 +12,12 @@ function exhaustive(rack: readonly Marker[], request: LadderRequest): { ids: str
   const startId = start && 'markerId' in start ? start.markerId : undefined;
   const usable = rack.filter((marker) => !onlyUsable || (marker.owned && marker.state !== 'dry') || marker.id === startId);
   const found: { ids: string[]; cost: number }[] = [];
+  const ranks = depthRanks(rack);
   const middle = Math.floor(rungs / 2);
   const isHome = (path: Marker[]): boolean => {
-    const homes = start && 'family' in start ? [start.family] : [...new Set(usable.map(({ family }) => family ?? ''))];
-    return homes.some((home) => {
-      const inHome = path.map(({ family }) => (family ?? '') === home);
+    const named = usable.filter(({ family }) => !(start && 'family' in start) || family === start.family);
+    return [...new Set(named.map(kinOf))].some((home) => {
+      const inHome = path.map((marker) => kinOf(marker) === home);
       if (crossFamily === 'none') return inHome.every(Boolean);
       return rungs === 2 ? inHome.some(Boolean) : inHome.slice(1, -1).every(Boolean);
     });
@@ -32,7 +34,7 @@ function exhaustive(rack: readonly Marker[], request: LadderRequest): { ids: str
     for (const marker of usable) {
       if (path.includes(marker)) continue;
       const before = path.at(-1);
-      const pair = before ? pairCost(before, marker) : 0;
+      const pair = before ? pairCost(before, marker, undefined, ranks) : 0;
       if (pair === null) continue;
       extend([...path, marker], cost + pair + rungCost(marker) + (wished && path.length === middle ? wishedColourCost(marker, wished) : 0));
     }
@@ -43,6 +45,7 @@ function exhaustive(rack: readonly Marker[], request: LadderRequest): { ids: str
 
 // Few values, so that equal costs are common.
 const anyMarker = fc.record({
+  lineId: fc.constantFrom('one', 'one', 'two'),
   family: fc.constantFrom('A', 'B', 'C'),
   group: fc.constantFrom('1', '2'),
   depth: fc.integer({ min: 0, max: 9 }),
@@ -87,11 +90,11 @@ describe('the ladder finder', () => {
   });
 
   const line = [
-    ['FERN21', 'FERN', '2', 1, 89],
-    ['FERN24', 'FERN', '2', 4, 71],
-    ['FERN27', 'FERN', '2', 7, 50],
-    ['FERN29', 'FERN', '2', 9, 12],
-    ['CLAY14', 'CLAY', '1', 4, 70],
+    ['88d.fern', 'FERN', 'd', 1, 89],
+    ['62d.fern', 'FERN', 'd', 4, 71],
+    ['36d.fern', 'FERN', 'd', 7, 50],
+    ['19d.fern', 'FERN', 'd', 9, 12],
+    ['62b.clay', 'CLAY', 'b', 4, 70],
   ] as const;
   const rack: Marker[] = line.map(([code, family, group, depth, L]) => ({
     id: code,
@@ -105,23 +108,50 @@ describe('the ladder finder', () => {
   }));
 
   it('prefers even steps within a group, names wide ones and does not suggest a dry marker', () => {
-    expect(findLadders(rack, { rungs: 3 })[0]?.rungs.map(({ code }) => code)).toEqual(['FERN21', 'FERN24', 'FERN27']);
-    const wide = findLadders(rack, { rungs: 2, start: { markerId: 'FERN29' } })[0];
-    expect(wide?.rungs.map(({ code }) => code)).toEqual(['FERN27', 'FERN29']);
+    expect(findLadders(rack, { rungs: 3 })[0]?.rungs.map(({ code }) => code)).toEqual(['88d.fern', '62d.fern', '36d.fern']);
+    const wide = findLadders(rack, { rungs: 2, start: { markerId: '19d.fern' } })[0];
+    expect(wide?.rungs.map(({ code }) => code)).toEqual(['36d.fern', '19d.fern']);
     expect(wide?.reasons.join(' ')).toMatch(/wide step: plan more blending/);
-    const dry = rack.map((marker) => (marker.code === 'FERN24' ? { ...marker, state: 'dry' as const } : marker));
-    expect(findLadders(dry, { rungs: 3 }).flatMap(({ rungs }) => rungs.map(({ code }) => code))).not.toContain('FERN24');
+    const dry = rack.map((marker) => (marker.code === '62d.fern' ? { ...marker, state: 'dry' as const } : marker));
+    expect(findLadders(dry, { rungs: 3 }).flatMap(({ rungs }) => rungs.map(({ code }) => code))).not.toContain('62d.fern');
     const asked = findLadders(dry, { rungs: 3, onlyUsable: false, most: 50 }).find(({ rungs }) =>
-      rungs.some(({ code }) => code === 'FERN24'),
+      rungs.some(({ code }) => code === '62d.fern'),
     );
-    expect(asked?.reasons).toContain('FERN24 is dry');
+    expect(asked?.reasons).toContain('62d.fern is dry');
   });
 
   it('works on codes alone and says so', () => {
-    const bare = rack.map(({ lab: _, ...marker }) => marker);
+    const bare = rack.slice(0, 3).map(({ lab: _, ...marker }) => marker);
     const best = findLadders(bare, { rungs: 3, start: { family: 'fern' } })[0];
-    expect(best?.rungs.map(({ code }) => code)).toEqual(['FERN21', 'FERN24', 'FERN27']);
+    expect(best?.rungs.map(({ code }) => code)).toEqual(['88d.fern', '62d.fern', '36d.fern']);
     expect(best?.reasons[0]).toMatch(/without measured colours/);
+  });
+
+  it('takes depths for ranks within a family: 10, 25, 45, 70 are four even steps', () => {
+    const own: Marker[] = [10, 25, 45, 70].map((depth) => ({ id: `o${depth}`, code: `own ${depth}`, family: 'OWN', depth, owned: true }));
+    const best = findLadders(own, { rungs: 4 })[0];
+    expect(best?.rungs.map(({ depth }) => depth)).toEqual([10, 25, 45, 70]);
+    expect(best?.cost, 'every step is of three of ten').toBe(0);
+  });
+
+  it('keeps two lines with the same family letters apart, as families that mix at a cost', () => {
+    const inTwo = rack.map((marker, index) => ({ ...marker, lineId: index % 2 === 0 ? 'one' : 'two' }));
+    expect(findLadders(inTwo, { rungs: 3 })).toEqual([]);
+    const open = findLadders(inTwo, { rungs: 2, crossFamily: 'ends' })[0];
+    const close = findLadders(rack, { rungs: 2, crossFamily: 'ends' })[0];
+    expect(open?.cost ?? 0).toBeGreaterThan(close?.cost ?? Number.POSITIVE_INFINITY);
+  });
+
+  it('finds ladders in a line whose codes mean nothing, by their inks', () => {
+    const numbers: Marker[] = [90, 72, 55, 20].map((L, index) => ({
+      id: `n${index}`,
+      lineId: 'numbers',
+      code: String(410 + index),
+      family: String(410 + index),
+      lab: { L, a: -20, b: 30 },
+      owned: true,
+    }));
+    expect(findLadders(numbers, { rungs: 3 })[0]?.rungs.map(({ code }) => code)).toEqual(['410', '411', '412']);
   });
 
   it('refuses what is out of range', () => {

@@ -1,4 +1,5 @@
 import type { Lab, Marker, PairNote } from '#model/marker';
+import { depthRanks, kinOf } from './kin';
 import { noteLookup } from './pair-notes';
 import { ladderWeights, pairCost, rungCost, wishedColourCost } from './ladder-cost';
 import { ladderReasons } from './ladder-reasons';
@@ -42,8 +43,6 @@ function keepBest<M extends Marker>(best: Path<M>[], path: Path<M>, most: number
   best.splice(place, 0, path);
   if (best.length > most) best.pop();
 }
-
-const familyOf = (marker: Marker): string => marker.family ?? '';
 
 /** The rungs that must be of the home family: all, or with open ends those between (of two, the lighter or the darker). */
 function homePatterns(rungs: number, crossFamily: 'none' | 'ends'): boolean[][] {
@@ -111,9 +110,13 @@ function bestPaths<M extends Marker>(search: Search<M>, { fits, firsts, lastFits
   return [...layer.values()].flat();
 }
 
-function usable(marker: Marker): boolean {
+/** Owned and not dry: what a suggestion may name. */
+export function isUsable(marker: Marker): boolean {
   return marker.owned && marker.state !== 'dry';
 }
+
+/** Who may stand at which rung, palest first. */
+type Allows<M extends Marker> = (marker: M, rung: number) => boolean;
 
 function checkRequest(request: LadderRequest): void {
   const { rungs, most = 5, minContrastL = 0 } = request;
@@ -124,10 +127,16 @@ function checkRequest(request: LadderRequest): void {
 
 /**
  * Ladders from a rack, best first; ties by marker ids, light to dark. Exact for the cost of ladder-cost.ts. Markers with a
- * colour are ranked by their inks; those without by family, group and depth alone; the two are not mixed in one ladder.
+ * colour are ranked by their inks; those without by family, group and depth alone; the two are not mixed in one ladder. Printed depths
+ * count as ranks within a family.
+ * @param allows who may stand at which rung. Default: everybody.
  * @throws RangeError when the request is out of range or names a marker that is not in the rack.
  */
-export function findLadders<M extends Marker>(rack: readonly M[], request: LadderRequest): RankedLadder<M>[] {
+export function findLadders<M extends Marker>(
+  rack: readonly M[],
+  request: LadderRequest,
+  allows: Allows<M> = () => true,
+): RankedLadder<M>[] {
   checkRequest(request);
   const { rungs, onlyUsable = true, minContrastL = 0, crossFamily = 'none', most = 5, start, pairNotes = [] } = request;
   const noteOf = noteLookup(pairNotes);
@@ -135,12 +144,13 @@ export function findLadders<M extends Marker>(rack: readonly M[], request: Ladde
   if (start && 'markerId' in start && !startMarker) throw new RangeError(`findLadders: there is no marker ${start.markerId} in the rack`);
   const wished = start && 'L' in start ? start : undefined;
   // The marker asked for is taken as it is, dry or not: whoever asks has it in hand.
-  const candidates = rack.filter((marker) => !onlyUsable || usable(marker) || marker === startMarker);
+  const candidates = rack.filter((marker) => !onlyUsable || isUsable(marker) || marker === startMarker);
+  const depths = depthRanks(rack);
   const best: Path<M>[] = [];
   for (const withColour of [true, false]) {
     const own = candidates.filter(({ lab }) => (lab !== undefined) === withColour);
     if (!withColour && (wished || minContrastL > 0)) continue;
-    const costOfPair = (lighter: M, darker: M) => pairCost(lighter, darker, noteOf(lighter.id, darker.id)?.verdict);
+    const costOfPair = (lighter: M, darker: M) => pairCost(lighter, darker, noteOf(lighter.id, darker.id)?.verdict, depths);
     const search: Search<M> = {
       candidates: own,
       costs: new Map(own.map((marker) => [marker, rungCost(marker)])),
@@ -151,8 +161,9 @@ export function findLadders<M extends Marker>(rack: readonly M[], request: Ladde
       most,
       minContrastL,
     };
-    const families = start && 'family' in start ? [start.family.toUpperCase()] : [...new Set(own.map(familyOf))];
-    for (const path of pathsOfFamilies(search, families, crossFamily, startMarker)) keepBest(best, path, most);
+    const named = start && 'family' in start ? own.filter(({ family }) => family?.toUpperCase() === start.family.toUpperCase()) : own;
+    const homes = [...new Set(named.map(kinOf))];
+    for (const path of pathsOfHomes(search, homes, { crossFamily, startMarker, allows })) keepBest(best, path, most);
   }
   return best.map(({ rungs: path, cost }) => ({ rungs: [...path], cost, reasons: ladderReasons(path, noteOf) }));
 }
@@ -169,23 +180,25 @@ function rememberedPairs<M extends Marker>(costOf: (lighter: M, darker: M) => nu
   };
 }
 
-function pathsOfFamilies<M extends Marker>(
+type Where<M extends Marker> = { crossFamily: 'none' | 'ends'; startMarker: M | undefined; allows: Allows<M> };
+
+function pathsOfHomes<M extends Marker>(
   search: Search<M>,
-  families: readonly string[],
-  crossFamily: 'none' | 'ends',
-  startMarker: M | undefined,
+  homes: readonly string[],
+  { crossFamily, startMarker, allows }: Where<M>,
 ): Path<M>[] {
   const { candidates, rungs, most, minContrastL } = search;
   const best: Path<M>[] = [];
   const seen = new Set<string>();
   const bound = () => best[most - 1]?.cost ?? Number.POSITIVE_INFINITY;
-  const isHome = (marker: M, family: string) => familyOf(marker).toUpperCase() === family.toUpperCase();
-  for (const family of families) {
+  const kin = new Map(candidates.map((marker) => [marker, kinOf(marker)]));
+  const isHome = (marker: M, home: string) => kin.get(marker) === home;
+  for (const home of homes) {
     for (const pattern of homePatterns(rungs, crossFamily)) {
       for (const startRung of startMarker ? Array.from({ length: rungs }, (_, rung) => rung) : [-1]) {
-        if (startMarker && pattern[startRung] && !isHome(startMarker, family)) continue;
+        if (startMarker && pattern[startRung] && !isHome(startMarker, home)) continue;
         const fits = (marker: M, rung: number): boolean =>
-          (rung !== startRung || marker === startMarker) && (!pattern[rung] || isHome(marker, family));
+          (rung !== startRung || marker === startMarker) && (!pattern[rung] || isHome(marker, home)) && allows(marker, rung);
         const firsts = candidates.filter((marker) => fits(marker, 0));
         const runs: Pick<Run<M>, 'firsts' | 'lastFits'>[] =
           minContrastL > 0

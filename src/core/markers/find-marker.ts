@@ -26,7 +26,7 @@ export function findMarker<M extends Marker>(rack: readonly M[], typed: string):
   if (key === '') return { ok: false, problem: 'Type a code.', closest: [] };
   const exact = rack.filter((marker) => codeKey(marker.code) === key);
   if (exact.length === 1 && exact[0]) return { ok: true, marker: exact[0] };
-  if (exact.length > 1) return { ok: false, problem: `Two lines have a ${typed.trim()}: choose one.`, closest: exact.slice(0, 4) };
+  if (exact.length > 1) return { ok: false, problem: `${exact.length} lines have a ${typed.trim()}: choose one.`, closest: exact.slice(0, 4) };
   const closest = rack
     .map((marker) => ({ marker, distance: editDistance(codeKey(marker.code), key) }))
     .filter(({ distance }) => distance <= Math.max(1, Math.floor(key.length / 3)))
@@ -36,11 +36,27 @@ export function findMarker<M extends Marker>(rack: readonly M[], typed: string):
   return { ok: false, problem: `No marker ${typed.trim()} in the rack.`, closest };
 }
 
-/** Splits "FERN21, FERN24 FERN-27" into typed codes: at commas, semicolons and line ends; at spaces too where no comma stands. */
-export function splitTypedCodes(text: string): string[] {
-  const separator = /[,;\n]/.test(text) ? /[,;\n]+/ : /\s+/;
-  return text
-    .split(separator)
-    .map((part) => part.trim())
-    .filter((part) => part !== '');
+/** Words of one code at the most: "dusk Harbour Fog" has three. */
+export const mostWordsOfCode = 4;
+
+/**
+ * Splits "62d.fern, 36 d fern dawn Anchor" into typed codes: at commas, semicolons and line ends, and at spaces where whole codes of the
+ * rack part; the longest run of words that is a code of the rack stands together.
+ */
+export function splitTypedCodes(text: string, rack: readonly Pick<Marker, 'code'>[]): string[] {
+  const keys = new Set(rack.map(({ code }) => codeKey(code)));
+  return text.split(/[,;\n]+/).flatMap((part) => {
+    const words = part.trim().split(/\s+/).filter(Boolean);
+    const whole = words.join(' ');
+    if (keys.has(codeKey(whole))) return [whole];
+    const codes: string[] = [];
+    for (let at = 0; at < words.length; ) {
+      const counts = Array.from({ length: Math.min(mostWordsOfCode, words.length - at) }, (_, index) => index + 1).reverse();
+      const count = counts.find((one) => keys.has(codeKey(words.slice(at, at + one).join(' ')))) ?? 1;
+      codes.push(words.slice(at, at + count).join(' '));
+      at += count;
+    }
+    // Nothing of it is known: one code that was mistyped, rather than a string of single words.
+    return codes.some((code) => keys.has(codeKey(code))) || !/[,;\n]/.test(text) ? codes : [whole];
+  });
 }

@@ -1,5 +1,6 @@
 import type { Marker, PairNote } from '#model/marker';
 import { deltaE00 } from '#core/colour/difference';
+import { kinOf } from './kin';
 
 /**
  * The cost of a ladder is the sum over its rungs and over its neighbouring pairs; this file holds all of it. Costs are
@@ -16,7 +17,7 @@ export const ladderWeights = {
   hueDrift: 1.2,
   otherFamily: 2,
   otherGroup: 0.75,
-  /** On codes alone: steps of two or three depth numbers are the rule. */
+  /** On codes alone: steps of two or three of ten depths are the rule. */
   depthStep: 0.5,
   low: 1.5,
   leaking: 2.5,
@@ -51,22 +52,28 @@ export function hueDifference(first: NonNullable<Marker['lab']>, second: NonNull
 }
 
 function kinshipCost(lighter: Marker, darker: Marker): number {
-  if (lighter.family !== darker.family) return ladderWeights.otherFamily;
+  if (kinOf(lighter) !== kinOf(darker)) return ladderWeights.otherFamily;
   return lighter.group !== darker.group ? ladderWeights.otherGroup : 0;
 }
 
 /**
  * Cost of two neighbouring rungs, the lighter one first; null when they cannot stand so. With colours: by lightness and hue.
- * Without: by depth within one family.
+ * Without: by depth within one family of one line.
+ * @param depths depth of each marker by id, as of `depthRanks`. Default: the printed ones.
  */
-export function pairCost(lighter: Marker, darker: Marker, verdict?: PairNote['verdict']): number | null {
-  const bare = barePairCost(lighter, darker);
+export function pairCost(
+  lighter: Marker,
+  darker: Marker,
+  verdict?: PairNote['verdict'],
+  depths?: ReadonlyMap<string, number>,
+): number | null {
+  const bare = barePairCost(lighter, darker, depths);
   if (bare === null || !verdict) return bare;
   const { blendsWell, needsWork, refuses } = ladderWeights;
   return exact(bare + { 'blends well': blendsWell, 'needs work': needsWork, refuses }[verdict]);
 }
 
-function barePairCost(lighter: Marker, darker: Marker): number | null {
+function barePairCost(lighter: Marker, darker: Marker, depths?: ReadonlyMap<string, number>): number | null {
   if (lighter.lab && darker.lab) {
     const stepL = lighter.lab.L - darker.lab.L;
     if (stepL < 2) return null;
@@ -75,9 +82,11 @@ function barePairCost(lighter: Marker, darker: Marker): number | null {
     const wide = stepL > wideStepL ? wideStep * ((stepL - wideStepL) / 10) : 0;
     return exact(step * deviation ** 2 + wide + (hueDrift * hueDifference(lighter.lab, darker.lab)) / 10 + kinshipCost(lighter, darker));
   }
-  if (lighter.lab || darker.lab || lighter.family !== darker.family) return null;
-  if (lighter.depth === undefined || darker.depth === undefined || darker.depth <= lighter.depth) return null;
-  const depthStep = darker.depth - lighter.depth;
+  if (lighter.lab || darker.lab || kinOf(lighter) !== kinOf(darker)) return null;
+  const from = depths ? depths.get(lighter.id) : lighter.depth;
+  const to = depths ? depths.get(darker.id) : darker.depth;
+  if (from === undefined || to === undefined || to <= from) return null;
+  const depthStep = to - from;
   const offRule = depthStep < 2 ? 2 - depthStep : Math.max(0, depthStep - 3);
   return exact(ladderWeights.depthStep * offRule + kinshipCost(lighter, darker));
 }

@@ -1,13 +1,13 @@
 import type { Marker } from '#model/marker';
 import { deltaE00 } from '#core/colour/difference';
 import { hueDifference, ladderWeights } from './ladder-cost';
+import { kinOf } from './kin';
 import type { NoteLookup } from './pair-notes';
 
 function pairReason(lighter: Marker, darker: Marker, noteOf: NoteLookup): string {
   const names = `${lighter.code} to ${darker.code}`;
   if (!lighter.lab || !darker.lab) {
-    const step = (darker.depth ?? 0) - (lighter.depth ?? 0);
-    return `${names}: ${step} darker by the code; without measured colours the inks may differ`;
+    return `${names}: darker by the code; without measured colours the inks may differ`;
   }
   const stepL = lighter.lab.L - darker.lab.L;
   const facts = `${Math.round(stepL)} L* darker, difference ${deltaE00(lighter.lab, darker.lab).toFixed(0)}`;
@@ -16,7 +16,7 @@ function pairReason(lighter: Marker, darker: Marker, noteOf: NoteLookup): string
   else if (stepL < 8) remarks.push('close to each other: little contrast');
   else remarks.push('an even step');
   if (hueDifference(lighter.lab, darker.lab) > 15) remarks.push('the hue drifts');
-  if (lighter.family !== darker.family) remarks.push(`from another family`);
+  if (kinOf(lighter) !== kinOf(darker)) remarks.push(`from another family`);
   const note = noteOf(lighter.id, darker.id);
   if (note) remarks.push(`you noted: ${note.verdict}${note.reason ? ` (${note.reason})` : ''}`);
   return `${names}: ${facts}; ${remarks.join('; ')}`;

@@ -1,15 +1,48 @@
 import type { Role } from '#model/ladder';
 import type { Marker } from '#model/marker';
+import { depthRanks, kinOf } from './kin';
+
+/** Lightness that depths of a family span where no colour is known: 92 L* at the palest, 6 L* down for each tenth of the span. */
+const assumedL = (rank: number): number => 92 - 6 * rank;
+
+/** Lightness of a marker, or what its depth says between the known ones of its kin; undefined where nothing tells. */
+function lightnessKeys(markers: readonly Marker[]): ReadonlyMap<string, number> {
+  const ranks = depthRanks(markers);
+  const known = new Map<string, { rank: number; L: number }[]>();
+  for (const marker of markers) {
+    const rank = ranks.get(marker.id);
+    if (marker.lab && rank !== undefined) known.set(kinOf(marker), [...(known.get(kinOf(marker)) ?? []), { rank, L: marker.lab.L }]);
+  }
+  return new Map(
+    markers.flatMap((marker): [string, number][] => {
+      if (marker.lab) return [[marker.id, marker.lab.L]];
+      const rank = ranks.get(marker.id);
+      if (rank === undefined) return [];
+      const mates = known.get(kinOf(marker)) ?? [];
+      const paler = mates.filter((mate) => mate.rank < rank).map(({ L }) => L);
+      const deeper = mates.filter((mate) => mate.rank > rank).map(({ L }) => L);
+      // Just under the darkest of the paler ones, or just over the lightest of the deeper ones.
+      if (paler.length > 0) return [[marker.id, Math.min(...paler) - 0.01 * (1 + rank)]];
+      if (deeper.length > 0) return [[marker.id, Math.max(...deeper) + 0.01 * (10 - rank)]];
+      return [[marker.id, assumedL(rank)]];
+    }),
+  );
+}
 
 /**
- * Sorts markers light to dark: by measured lightness where both have it, else by depth, else by code.
+ * Sorts markers light to dark: by lightness; one without a colour stands where its depth puts it among its family; by depth alone where
+ * no colour is known; what neither tells comes last, by code. One order, in whatever order they are given.
  * @returns a new array.
  */
 export function sortLightToDark<M extends Marker>(markers: readonly M[]): M[] {
+  const keys = lightnessKeys(markers);
+  const hasColour = markers.some(({ lab }) => lab);
+  const keyOf = (marker: M): number =>
+    hasColour ? -(keys.get(marker.id) ?? Number.NEGATIVE_INFINITY) : (marker.depth ?? Number.POSITIVE_INFINITY);
   return [...markers].sort((first, second) => {
-    if (first.lab && second.lab && first.lab.L !== second.lab.L) return second.lab.L - first.lab.L;
-    if (first.depth !== undefined && second.depth !== undefined && first.depth !== second.depth) return first.depth - second.depth;
-    return first.code < second.code ? -1 : first.code > second.code ? 1 : 0;
+    const [own, other] = [keyOf(first), keyOf(second)];
+    if (own !== other) return own < other ? -1 : 1;
+    return first.code < second.code ? -1 : first.code > second.code ? 1 : first.id < second.id ? -1 : 1;
   });
 }
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { CodeRule } from '#model/marker';
 import { readCode, readyRules } from './code-rule';
 import { editDistance, findMarker, splitTypedCodes } from './find-marker';
 import { rolesOfLadder, sortLightToDark, usualShares } from './ladder';
@@ -34,7 +35,7 @@ describe('reading a code of letters, group digit and depth digits', () => {
   });
 
   it('sorts extra leading zeros as paler still', () => {
-    const depths = ['FERN20000', 'FERN2000', 'FERN200', 'FERN20', 'FERN21', 'FERN205'].map((code) => {
+    const depths = ['QUOP20000', 'QUOP2000', 'QUOP200', 'QUOP20', 'QUOP21', 'QUOP205'].map((code) => {
       const read = readCode(rule, code);
       return read.ok ? read.depth : Number.NaN;
     });
@@ -42,10 +43,10 @@ describe('reading a code of letters, group digit and depth digits', () => {
   });
 
   it('reads 10 of a family without groups as a depth', () => {
-    const greys = { ...rule, familiesWithoutGroup: ['MIST'] };
-    expect(readCode(greys, 'MIST 10')).toEqual({ ok: true, family: 'MIST', depth: 10 });
-    expect(readCode(greys, 'mist00')).toEqual({ ok: true, family: 'MIST', depth: -1 });
-    expect(readCode(greys, 'FERN10')).toEqual({ ok: true, family: 'FERN', group: '1', depth: 0 });
+    const greys = { ...rule, familiesWithoutGroup: ['OOZ'] };
+    expect(readCode(greys, 'OOZ 10')).toEqual({ ok: true, family: 'OOZ', depth: 10 });
+    expect(readCode(greys, 'ooz00')).toEqual({ ok: true, family: 'OOZ', depth: -1 });
+    expect(readCode(greys, 'QUOP10')).toEqual({ ok: true, family: 'QUOP', group: '1', depth: 0 });
   });
 
   it.each([
@@ -57,33 +58,95 @@ describe('reading a code of letters, group digit and depth digits', () => {
   });
 });
 
+const falling: CodeRule = {
+  parts: ['depth', 'group', 'separator', 'family'],
+  groupSign: 'letter',
+  depthFalls: true,
+  letterCase: 'small',
+  familiesWithoutGroup: ['mist'],
+};
+
+describe('reading a code whose number falls as the ink gets darker', () => {
+  it('gives a depth that still rises to dark, and the group letter', () => {
+    const depths = ['99d.fern', '88D Fern', '62d-fern', '9d.fern', '0d.fern'].map((code) => {
+      const read = readCode(falling, code);
+      return read.ok ? [read.family, read.group, read.depth] : read.problem;
+    });
+    expect(depths).toEqual([-99, -88, -62, -9, 0].map((depth) => ['FERN', 'd', depth]));
+  });
+
+  it('reads greys without a group, and never takes a letter of the family for one', () => {
+    expect(readCode(falling, '62.mist')).toEqual({ ok: true, family: 'MIST', depth: -62 });
+    expect(readCode(falling, '62 mist')).toMatchObject({ ok: true, family: 'MIST' });
+    expect(readCode(falling, '62fern')).toMatchObject({ ok: false, problem: expect.stringMatching(/a number that falls.*a group letter/) });
+  });
+
+  it('reads a tone word before the name as after it', () => {
+    const rule: CodeRule = { parts: ['tone', 'separator', 'family'], tones: ['dawn', 'noon', 'dusk'] };
+    expect(readCode(rule, 'Dusk Harbour Fog')).toEqual({ ok: true, family: 'HARBOUR FOG', tone: 'dusk', depth: 2 });
+  });
+
+  it('names a part that stands twice instead of throwing', () => {
+    for (const part of ['family', 'group', 'depth', 'tone'] as const)
+      expect(readCode({ parts: ['family', part, part], tones: ['dawn'] }, '62d.fern')).toMatchObject({
+        ok: false,
+        problem: expect.stringMatching(/twice: each part stands once/),
+      });
+  });
+});
+
 const marker = (code: string, L: number, depth?: number) => ({ id: code.toLowerCase(), code, lab: { L, a: 0, b: 0 }, depth, owned: true });
-const rack = [marker('FERN21', 88), marker('FERN24', 70), marker('FERN27', 48), marker('FERM24', 60)];
+const rack = [marker('88d.fern', 88), marker('62d.fern', 70), marker('36d.fern', 48), marker('62d.ferm', 60)];
 
 describe('finding a marker by a typed code', () => {
   it('forgives case, spaces and dashes', () => {
-    for (const typed of ['fern24', ' FERN 24', 'Fern-2-4'])
-      expect(findMarker(rack, typed)).toMatchObject({ ok: true, marker: { code: 'FERN24' } });
+    for (const typed of ['62dfern', ' 62D FERN', '62-d-Fern'])
+      expect(findMarker(rack, typed)).toMatchObject({ ok: true, marker: { code: '62d.fern' } });
   });
 
   it('offers close misses and never takes one silently', () => {
-    const found = findMarker(rack, 'FERN25');
+    const found = findMarker(rack, '53d.fern');
     expect(found.ok).toBe(false);
-    if (!found.ok) expect(found.closest.map(({ code }) => code)).toContain('FERN24');
+    if (!found.ok) expect(found.closest.map(({ code }) => code)).toContain('62d.fern');
   });
 
   it('counts edits as the textbook example does (kitten to sitting is 3, Levenshtein)', () =>
     expect(editDistance('kitten', 'sitting')).toBe(3));
 
   it('splits lists as people type them', () => {
-    expect(splitTypedCodes('FERN21 FERN24 FERN27')).toEqual(['FERN21', 'FERN24', 'FERN27']);
-    expect(splitTypedCodes('Fern 21, Fern 24,\nFern 27')).toEqual(['Fern 21', 'Fern 24', 'Fern 27']);
+    expect(splitTypedCodes('88d.fern 62d.fern 36d.fern', rack)).toEqual(['88d.fern', '62d.fern', '36d.fern']);
+    expect(splitTypedCodes('88d fern, 62d fern,\n36d fern', rack)).toEqual(['88d fern', '62d fern', '36d fern']);
+    expect(splitTypedCodes('88 d fern 62d.fern', rack), 'a code with spaces, no comma').toEqual(['88 d fern', '62d.fern']);
+    expect(splitTypedCodes('dusk Fog dawn Fog', [{ code: 'dusk Fog' }, { code: 'dawn Fog' }])).toEqual(['dusk Fog', 'dawn Fog']);
+    expect(splitTypedCodes('53d.fern, 53 d fern', rack), 'unknown ones stay as typed').toEqual(['53d.fern', '53 d fern']);
   });
 });
 
 describe('ladders', () => {
   it('sort light to dark by ink, whatever the depth digits say', () => {
     expect(sortLightToDark([marker('C', 40, 1), marker('A', 90, 9), marker('B', 60, 3)]).map(({ code }) => code)).toEqual(['A', 'B', 'C']);
+  });
+
+  it('sort the same in whatever order they are given, known and unknown colours mixed', () => {
+    const bare = (code: string, depth: number, lab?: number) => ({
+      id: code,
+      code,
+      family: 'FERN',
+      depth,
+      owned: true,
+      ...(lab === undefined ? {} : { lab: { L: lab, a: 0, b: 0 } }),
+    });
+    const mixed = [bare('a', 1, 60), bare('b', 2), bare('c', 3, 80), bare('d', 5), bare('e', 9, 20)];
+    const orders = fc.sample(fc.shuffledSubarray(mixed, { minLength: 5 }), { numRuns: 40, seed: 3 });
+    const sorted = orders.map((order) =>
+      sortLightToDark(order)
+        .map(({ code }) => code)
+        .join(''),
+    );
+    expect(new Set(sorted)).toEqual(new Set(['cabde']));
+    // Without any colour it is the depth.
+    const bareOnes = mixed.map(({ id, code, family, depth, owned }) => ({ id, code, family, depth, owned }));
+    expect(sortLightToDark(bareOnes).map(({ code }) => code)).toEqual(['a', 'b', 'c', 'd', 'e']);
   });
 
   it.each([1, 2, 3, 4, 5, 6])('of %i rungs have a role and a share each; one of the middle covers most, the deepest little', (rungs) => {

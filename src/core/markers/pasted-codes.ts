@@ -1,21 +1,26 @@
 import { type MarkerLine, markerSchema, type RackMarker } from '#model/marker';
 import { cleanText } from '#model/text';
-import { codeKey, readCode } from './code-rule';
+import { mostWordsOfCode } from './find-marker';
+import { codeKey, readCode, writtenCode } from './code-rule';
 
 /** One thing that was typed or read from a file, and what becomes of it. */
 export type ImportRow = { text: string; taken: true; marker: RackMarker } | { text: string; taken: false; why: string };
 
 export const mostPastedCodes = 20_000;
 
-/** Words of one code at the most: "Harbour Fog deep" has three. */
-const mostWords = 4;
-
-/** Parts a run of words into codes: each takes as few words as read as a code; a word that begins none stands alone. */
+/**
+ * Parts a run of words into codes: each takes as few words as read as a code; a word that begins none stands alone. Where a tone word comes
+ * first, a code goes on to the next tone word.
+ */
 function codesOfWords(words: readonly string[], line: MarkerLine): string[] {
   const codes: string[] = [];
   for (let at = 0; at < words.length; ) {
-    const counts = Array.from({ length: Math.min(mostWords, words.length - at) }, (_, index) => index + 1);
-    const count = counts.find((one) => readCode(line.rule, words.slice(at, at + one).join(' ')).ok) ?? 1;
+    const counts = Array.from({ length: Math.min(mostWordsOfCode, words.length - at) }, (_, index) => index + 1);
+    const isTone = (word: string | undefined) => line.rule.tones?.some((tone) => tone.toLowerCase() === word?.toLowerCase()) ?? false;
+    const next = words.findIndex((word, index) => index > at && isTone(word));
+    const toneFirst = line.rule.parts[0] === 'tone' && isTone(words[at]);
+    const fitting = counts.filter((one) => readCode(line.rule, words.slice(at, at + one).join(' ')).ok);
+    const count = (toneFirst ? fitting.findLast((one) => next < 0 || at + one <= next) : fitting[0]) ?? 1;
     codes.push(words.slice(at, at + count).join(' '));
     at += count;
   }
@@ -36,10 +41,18 @@ function splitPasted(text: string, line: MarkerLine): string[] {
     .flatMap((words) => codesOfWords(words, line));
 }
 
-/** Letters in front of a code and how many digits follow: "24" after "FERN21" stands for "FERN24", "417" does not. */
-function shapeOf(code: string): { letters: string; digits: number } {
-  const letters = /^(\D*)/.exec(code)?.[1] ?? '';
-  return { letters, digits: code.slice(letters.length).replace(/\D/g, '').length };
+/** What stands round the digits of a code, and how many they are. */
+type Shape = { before: string; digits: number; after: string };
+
+/**
+ * The digits of a code that a short one beside it may stand for: after "62d.fern", "36" stands for "36d.fern" and "417" for nothing;
+ * where the digits come last it goes the same way.
+ */
+function shapeOf(code: string): Shape {
+  const leading = /^(\d+)(\D+)$/.exec(code);
+  if (leading) return { before: '', digits: leading[1]?.length ?? 0, after: leading[2] ?? '' };
+  const before = /^(\D*)/.exec(code)?.[1] ?? '';
+  return { before, digits: code.slice(before.length).replace(/\D/g, '').length, after: '' };
 }
 
 export type ImportOptions = { line: MarkerLine; present: readonly RackMarker[]; newId: () => string };
@@ -51,9 +64,8 @@ export function importCode(text: string, code: string, seen: Set<string>, { line
   const kept = markerSchema.shape.code.safeParse(code);
   if (!kept.success) return { text: cleanText(text, 120), taken: false, why: `The code cannot be kept: ${kept.error.issues[0]?.message}.` };
   const key = codeKey(code);
-  if (seen.has(key)) return { text, taken: false, why: `${code.toUpperCase()} is in the rack or in this list already.` };
+  if (seen.has(key)) return { text, taken: false, why: `${writtenCode(line.rule, code)} is in the rack or in this list already.` };
   seen.add(key);
-  const written = line.rule.parts.includes('tone') || line.rule.parts.length === 1 ? code.trim() : code.trim().toUpperCase();
   const { family, group, depth } = read;
   return {
     text,
@@ -61,7 +73,7 @@ export function importCode(text: string, code: string, seen: Set<string>, { line
     marker: {
       id: newId(),
       lineId: line.id,
-      code: written,
+      code: writtenCode(line.rule, code),
       family,
       ...(group === undefined ? {} : { group }),
       ...(depth === undefined ? {} : { depth }),
@@ -77,7 +89,7 @@ export function keysOfLine(present: readonly RackMarker[], line: MarkerLine): Se
 }
 
 /**
- * Reads a pasted list in any common shape: commas, lines, blanks, several of a group at once ("FERN21, 24, 27").
+ * Reads a pasted list in any common shape: commas, lines, blanks, several of a group at once ("88d.fern, 62, 36").
  * @throws RangeError beyond 20,000 codes.
  */
 export function readPastedCodes(text: string, options: ImportOptions): ImportRow[] {
@@ -90,8 +102,9 @@ export function readPastedCodes(text: string, options: ImportOptions): ImportRow
   const seen = keysOfLine(options.present, options.line);
   let before = shapeOf('');
   return pieces.map((piece) => {
-    const isShort = /^\d+$/.test(piece) && before.letters !== '' && piece.length <= before.digits && !readCode(options.line.rule, piece).ok;
-    const code = isShort ? before.letters + piece : piece;
+    const hasMore = before.before !== '' || before.after !== '';
+    const isShort = /^\d+$/.test(piece) && hasMore && piece.length <= before.digits && !readCode(options.line.rule, piece).ok;
+    const code = isShort ? before.before + piece + before.after : piece;
     if (!isShort) before = shapeOf(piece);
     return importCode(piece, code, seen, options);
   });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { MarkerLine, RackMarker } from '#model/marker';
+import type { Marker, MarkerLine, RackMarker } from '#model/marker';
 import { withAssumedColours } from './assumed-colour';
 import { readyRules } from './code-rule';
 import { readPalette, writePalette } from './palette-file';
@@ -11,14 +11,30 @@ import { rereadLine } from './reread-line';
 import { suggestLadders, rungsForArea } from './suggest';
 import { guessMapping, readTable } from './table-import';
 import { worthBuying } from './worth-buying';
-import { findLadders } from './find-ladders';
+import { findLadders, type LadderRequest } from './find-ladders';
 
 const line: MarkerLine = {
   id: 'line',
   name: 'Line',
-  rule: { ...readyRules.lettersGroupDepth, parts: [...readyRules.lettersGroupDepth.parts], familiesWithoutGroup: ['MIST'] },
+  rule: {
+    parts: ['depth', 'group', 'separator', 'family'],
+    groupSign: 'letter',
+    depthFalls: true,
+    letterCase: 'small',
+    familiesWithoutGroup: ['mist'],
+  },
 };
-const pairsLine: MarkerLine = { id: 'pairs', name: 'Pairs', rule: { parts: ['family', 'separator', 'tone'], tones: ['pale', 'deep'] } };
+const lettersLine: MarkerLine = {
+  id: 'letters',
+  name: 'Letters',
+  rule: { ...readyRules.lettersGroupDepth, parts: [...readyRules.lettersGroupDepth.parts] },
+};
+const hoursLine: MarkerLine = {
+  id: 'hours',
+  name: 'Hours',
+  rule: { parts: ['tone', 'separator', 'family'], tones: ['dawn', 'noon', 'dusk'] },
+};
+const tonesLine: MarkerLine = { id: 'tones', name: 'Tones', rule: { parts: ['family', 'separator', 'tone'], tones: ['dawn', 'dusk'] } };
 
 function marker(code: string, lab: [number, number, number] | null, more: Partial<RackMarker> = {}): RackMarker {
   const [bare] = rereadLine(line, [{ id: code.toLowerCase(), lineId: 'line', code, owned: true, state: 'good' }]);
@@ -31,33 +47,41 @@ const taken = (rows: ReturnType<typeof readPastedCodes>) => rows.flatMap((row) =
 
 describe('pasted codes', () => {
   it.each([
-    ['FERN21, FERN24, FERN27', ['FERN21', 'FERN24', 'FERN27']],
-    ['FERN21\nFERN24\r\nFERN27', ['FERN21', 'FERN24', 'FERN27']],
-    ['fern21 fern-24 FERN 27', ['FERN21', 'FERN-24', 'FERN 27']],
-    ['FERN21, 24, 27; PLUM31/34', ['FERN21', 'FERN24', 'FERN27', 'PLUM31', 'PLUM34']],
-    ['FERN21 24 27', ['FERN21', 'FERN24', 'FERN27']],
-    ['MIST00 + MIST10', ['MIST00', 'MIST10']],
+    ['88d.fern, 62d.fern, 36d.fern', ['88d.fern', '62d.fern', '36d.fern']],
+    ['88d.fern\n62d.fern\r\n36d.fern', ['88d.fern', '62d.fern', '36d.fern']],
+    ['88D.FERN 62d-fern 36d fern', ['88d.fern', '62d-fern', '36d fern']],
+    ['88d.fern, 62, 36; 88k.plum/62', ['88d.fern', '62d.fern', '36d.fern', '88k.plum', '62k.plum']],
+    ['88d.fern 62 36', ['88d.fern', '62d.fern', '36d.fern']],
+    ['97.mist + 11.mist', ['97.mist', '11.mist']],
   ])('are read in common shapes: %j', (text, codes) => expect(taken(readPastedCodes(text, options()))).toEqual(codes));
 
-  it('of names with tone words keep their words together', () => {
-    expect(taken(readPastedCodes('Fog pale, Fog deep\nHarbour Fog deep Tide pale', options([], pairsLine)))).toEqual([
-      'Fog pale',
-      'Fog deep',
-      'Harbour Fog deep',
-      'Tide pale',
+  it.each([
+    ['quop21 quop-24 QUOP 27', ['QUOP21', 'QUOP-24', 'QUOP 27']],
+    ['QUOP21, 24, 27; VEX31/34', ['QUOP21', 'QUOP24', 'QUOP27', 'VEX31', 'VEX34']],
+  ])('are read so by other rules too: %j', (text, codes) =>
+    expect(taken(readPastedCodes(text, options([], lettersLine)))).toEqual(codes),
+  );
+
+  it('of names with tone words keep their words together, the tone before or after', () => {
+    expect(taken(readPastedCodes('dawn Fog, dusk Fog\ndusk Harbour Fog noon Tide', options([], hoursLine)))).toEqual([
+      'dawn Fog',
+      'dusk Fog',
+      'dusk Harbour Fog',
+      'noon Tide',
     ]);
+    expect(taken(readPastedCodes('Harbour Fog dusk Tide dawn', options([], tonesLine)))).toEqual(['Harbour Fog dusk', 'Tide dawn']);
   });
 
   it('say for each that is not taken why, and take none twice', () => {
-    const rows = readPastedCodes('FERN21, fern 21, 417, FERN24', options([marker('FERN24', null)]));
+    const rows = readPastedCodes('88d.fern, 88D Fern, 417, 62d.fern', options([marker('62d.fern', null)]));
     const words = rows.map((row) => (row.taken ? 'taken' : row.why));
     expect(words).toEqual([
       'taken',
       expect.stringMatching(/already/),
-      expect.stringMatching(/"417" is not letters of a family/),
+      expect.stringMatching(/"417" is not a number that falls/),
       expect.stringMatching(/already/),
     ]);
-    expect(taken(rows)).toContain('FERN21');
+    expect(taken(rows)).toContain('88d.fern');
   });
 
   it('never crash, and beyond 20,000 are refused in words', () => {
@@ -68,11 +92,11 @@ describe('pasted codes', () => {
       }),
       { seed: 11 },
     );
-    expect(() => readPastedCodes('FERN21\n'.repeat(100_000), options())).toThrow(/100,000 entries; 20,000 fit/);
+    expect(() => readPastedCodes('88d.fern\n'.repeat(100_000), options())).toThrow(/100,000 entries; 20,000 fit/);
   });
 
   it('5,000 are read in well under a second of work', () => {
-    const text = Array.from({ length: 5000 }, (_, index) => `FERN${index % 10}${Math.floor(index / 10) + 1}`).join('\n');
+    const text = Array.from({ length: 5000 }, (_, index) => `${Math.floor(index / 10) + 1}${'abcdefghij'[index % 10]}.fern`).join('\n');
     expect(readPastedCodes(text, options())).toHaveLength(5000);
   });
 });
@@ -84,19 +108,19 @@ describe('tables', () => {
     expect(mapping).toEqual({ code: 0, owned: 1, state: 2, colour: 3, price: 4 });
     const rows = readTable(
       [
-        ['FERN21', '2', 'low', '#aabb77', '4,50'],
-        ['FERN24', 'no', '', '', ''],
+        ['88d.fern', '2', 'low', '#aabb77', '4,50'],
+        ['62d.fern', 'no', '', '', ''],
         ['', '1', '', '', ''],
-        ['FERN25', 'maybe', '', '', ''],
-        ['FERN26', '1', 'lost', '', ''],
-        ['FERN27', '1', '', 'green', ''],
-        ['FERN21', '1', '', '', ''],
+        ['53d.fern', 'maybe', '', '', ''],
+        ['45d.fern', '1', 'lost', '', ''],
+        ['36d.fern', '1', '', 'green', ''],
+        ['88d.fern', '1', '', '', ''],
       ],
       mapping,
       options(),
     );
     expect(rows.map((row) => row.taken)).toEqual([true, true, false, false, false, false, false]);
-    expect(rows[0]).toMatchObject({ marker: { code: 'FERN21', count: 2, owned: true, state: 'low', price: 4.5, colourSource: 'picked' } });
+    expect(rows[0]).toMatchObject({ marker: { code: '88d.fern', count: 2, owned: true, state: 'low', price: 4.5, colourSource: 'picked' } });
     expect(rows[1]).toMatchObject({ marker: { owned: false, count: 0 } });
     expect(rows.slice(2).map((row) => (row.taken ? '' : row.why))).toEqual(
       [/no code/, /neither a number/, /none of good/, /not written as/, /already/].map((words) => expect.stringMatching(words)),
@@ -105,18 +129,18 @@ describe('tables', () => {
 });
 
 describe('palette files', () => {
-  const rack = [marker('FERN21', [88, -15, 28]), marker('FERN24', [71, -27, 36]), marker('MIST10', [30, -1, -5])];
+  const rack = [marker('88d.fern', [88, -15, 28]), marker('62d.fern', [71, -27, 36]), marker('11.mist', [30, -1, -5])];
 
   it('go out and come in with codes and colours (to one level of a channel)', () => {
     const read = readPalette(writePalette('My line', rack), options());
-    expect(read.map((row) => row.taken && row.marker.code)).toEqual(['FERN21', 'FERN24', 'MIST10']);
+    expect(read.map((row) => row.taken && row.marker.code)).toEqual(['88d.fern', '62d.fern', '11.mist']);
     const lightness = read.map((row) => (row.taken ? row.marker.lab?.L : undefined));
     for (const [index, one] of rack.entries()) expect(Math.abs((lightness[index] ?? 0) - (one.lab?.L ?? 99))).toBeLessThan(0.5);
   });
 
   it('of nonsense are refused, broken lines named', () => {
     expect(() => readPalette('Hello', options())).toThrow(/no palette file/);
-    const rows = readPalette('GIMP Palette\nName: x\n#\n300 0 0\tFERN21\nred\n10 20 30 FERN24', options());
+    const rows = readPalette('GIMP Palette\nName: x\n#\n300 0 0\tFERN21\nred\n10 20 30 62d.fern', options());
     expect(rows.map((row) => row.taken)).toEqual([false, false, true]);
   });
 });
@@ -124,10 +148,10 @@ describe('palette files', () => {
 describe('colours and checks', () => {
   it('assume a colour from the code between the known ones, and say so', () => {
     const shown = withAssumedColours([
-      marker('FERN21', [90, -10, 20]),
-      marker('FERN24', null),
-      marker('FERN27', [60, -30, 40]),
-      marker('PLUM31', null),
+      marker('88d.fern', [90, -10, 20]),
+      marker('62d.fern', null),
+      marker('36d.fern', [60, -30, 40]),
+      marker('88k.plum', null),
     ]);
     expect(shown[1]).toMatchObject({ shownSource: 'assumed', lab: { L: 75, a: -20, b: 30 } });
     expect(shown[3]).toMatchObject({ shownSource: 'none' });
@@ -136,34 +160,34 @@ describe('colours and checks', () => {
 
   it('name misleading caps, code order against ink order, a brown that is red, wide gaps', () => {
     const rack = [
-      marker('CLAY22', [80, 10, 24], { capLab: { L: 55, a: 10, b: 20 } }),
-      marker('CLAY25', [62, 14, 28], { capLab: { L: 78, a: 10, b: 20 } }),
-      marker('CLAY28', [30, 14, 20]),
-      marker('MOSS21', [74, -10, 38]),
-      marker('MOSS23', [82, -8, 28]),
-      marker('CLAY35', [60, 34, 8]),
+      marker('79d.clay', [80, 10, 24], { capLab: { L: 55, a: 10, b: 20 } }),
+      marker('53d.clay', [62, 14, 28], { capLab: { L: 78, a: 10, b: 20 } }),
+      marker('27d.clay', [30, 14, 20]),
+      marker('88d.moss', [74, -10, 38]),
+      marker('71d.moss', [82, -8, 28]),
+      marker('53k.clay', [60, 34, 8]),
     ];
     const findings = checkRack(rack);
     expect(findings.map(({ kind }) => kind).sort()).toEqual(['caps', 'codeOrder', 'hue', 'wideGap']);
     expect(findings.map(({ words }) => words).join(' ')).toMatch(
-      /CLAY22, CLAY25.*MOSS23 is lighter than MOSS21.*CLAY35 is of another hue.*pink to red.*wide step of 32/,
+      /79d.clay, 53d.clay.*71d.moss is lighter than 88d.moss.*53k.clay is of another hue.*pink to red.*wide step of 32/,
     );
-    expect(checkRack(rack.filter(({ code }) => code === 'CLAY22'))).toEqual([]);
+    expect(checkRack(rack.filter(({ code }) => code === '79d.clay'))).toEqual([]);
   });
 
   it('tell the undertone in words beside the nearest of the family', () => {
-    const rack = [marker('CLAY14', [60, 15, 28]), marker('CLAY24', [61, 26, 26]), marker('PLUM31', [60, 20, -20])];
-    expect(undertone(rack[1] as RackMarker, rack)).toMatch(/^redder.* than CLAY14$/);
+    const rack = [marker('62b.clay', [60, 15, 28]), marker('62d.clay', [61, 26, 26]), marker('88k.plum', [60, 20, -20])];
+    expect(undertone(rack[1] as RackMarker, rack)).toMatch(/^redder.* than 62b.clay$/);
     expect(undertone(rack[2] as RackMarker, rack)).toBe('');
     expect([hueWord(40), hueWord(95), hueWord(150), hueWord(280), hueWord(-10)]).toEqual(['red', 'yellow', 'green', 'blue', 'pink to red']);
   });
 
   it('warn before a marker is picked up; freshly refilled ones for a day', () => {
-    const refilled = marker('FERN21', [90, 0, 0], { events: [{ on: '2026-11-24', kind: 'refilled' }] });
+    const refilled = marker('88d.fern', [90, 0, 0], { events: [{ on: '2026-11-24', kind: 'refilled' }] });
     expect(markerWarnings(refilled, [], '2026-11-24')).toEqual(['Freshly refilled markers flood: test on scrap.']);
     expect(markerWarnings(refilled, [], '2026-11-25')).toHaveLength(1);
     expect(markerWarnings(refilled, [], '2026-11-26')).toEqual([]);
-    expect(markerWarnings(marker('FERN21', null, { state: 'dry', owned: false }), [], '2026-11-24')).toEqual([
+    expect(markerWarnings(marker('88d.fern', null, { state: 'dry', owned: false }), [], '2026-11-24')).toEqual([
       'Not in your rack.',
       'Dry: refill it or take another.',
     ]);
@@ -172,11 +196,11 @@ describe('colours and checks', () => {
 
 describe('suggestions', () => {
   const rack = [
-    marker('FERN21', [89, -15, 28]),
-    marker('FERN24', [71, -27, 36]),
-    marker('FERN25', [68, -27, 36]),
-    marker('FERN27', [49, -29, 28], { owned: false }),
-    marker('FERN29', [38, -25, 20]),
+    marker('88d.fern', [89, -15, 28]),
+    marker('62d.fern', [71, -27, 36]),
+    marker('53d.fern', [68, -27, 36]),
+    marker('36d.fern', [49, -29, 28], { owned: false }),
+    marker('19d.fern', [38, -25, 20]),
   ];
 
   it('follow what was noted about a pair, in either order', () => {
@@ -184,18 +208,18 @@ describe('suggestions', () => {
       findLadders(rack, {
         rungs: 2,
         start: { family: 'FERN' },
-        pairNotes: [{ firstId: 'fern24', secondId: 'fern21', verdict, reason: '', on: '2026-11-24' }],
+        pairNotes: [{ firstId: '62d.fern', secondId: '88d.fern', verdict, reason: '', on: '2026-11-24' }],
       });
-    expect(best('blends well')[0]?.rungs.map(({ code }) => code)).toEqual(['FERN21', 'FERN24']);
+    expect(best('blends well')[0]?.rungs.map(({ code }) => code)).toEqual(['88d.fern', '62d.fern']);
     expect(best('blends well')[0]?.reasons.join()).toMatch(/you noted: blends well/);
-    expect(best('refuses')[0]?.rungs.map(({ code }) => code)).not.toEqual(['FERN21', 'FERN24']);
+    expect(best('refuses')[0]?.rungs.map(({ code }) => code)).not.toEqual(['88d.fern', '62d.fern']);
     expect(noteLookup([{ firstId: 'b', secondId: 'a', verdict: 'refuses', reason: '', on: '2026-11-24' }])('a', 'b')?.verdict).toBe(
       'refuses',
     );
   });
 
   it('name the single marker worth buying, and none when nothing would be better', () => {
-    expect(worthBuying(rack, { rungs: 3, start: { family: 'FERN' } })?.marker.code).toBe('FERN27');
+    expect(worthBuying(rack, { rungs: 3, start: { family: 'FERN' } })?.marker.code).toBe('36d.fern');
     expect(
       worthBuying(
         rack.filter(({ owned }) => owned),
@@ -204,9 +228,70 @@ describe('suggestions', () => {
     ).toBeNull();
   });
 
+  it('name what a purchase would improve as one search for each marker would (plain reference, seeded racks)', () => {
+    const plain = (rack: readonly Marker[], request: LadderRequest) => {
+      const now = findLadders(rack, { ...request, most: 1 })[0]?.cost ?? Number.POSITIVE_INFINITY;
+      const costs = rack
+        .filter(({ owned }) => !owned)
+        .map((marker) => {
+          const bought = { ...marker, owned: true, state: 'good' as const };
+          const withIt = rack.map((other) => (other === marker ? bought : other));
+          return findLadders(withIt, { ...request, most: 1 })[0]?.cost ?? Number.POSITIVE_INFINITY;
+        });
+      const best = Math.min(Number.POSITIVE_INFINITY, ...costs);
+      return best < Number.POSITIVE_INFINITY && now - best > 0.05 ? best : null;
+    };
+    const anyMarker = fc.record({
+      family: fc.constantFrom('A', 'B'),
+      L: fc.integer({ min: 10, max: 95 }),
+      hue: fc.integer({ min: -20, max: 30 }),
+      hasLab: fc.boolean(),
+      depth: fc.integer({ min: 0, max: 9 }),
+      owned: fc.boolean(),
+      state: fc.constantFrom('good' as const, 'low' as const, 'dry' as const),
+    });
+    fc.assert(
+      fc.property(
+        fc.array(anyMarker, { minLength: 2, maxLength: 12 }),
+        fc.constantFrom(2 as const, 3 as const, 4 as const),
+        fc.constantFrom('none' as const, 'ends' as const),
+        fc.boolean(),
+        fc.boolean(),
+        (drawn, rungs, crossFamily, onlyUsable, fromFirst) => {
+          const rack = drawn.map(({ L, hue, hasLab, ...one }, index): Marker => ({
+            ...one,
+            id: `m${index}`,
+            code: `${one.family}-${index}`,
+            ...(hasLab ? { lab: { L, a: hue, b: 20 } } : {}),
+          }));
+          const request: LadderRequest = { rungs, crossFamily, onlyUsable, ...(fromFirst ? { start: { markerId: 'm0' } } : {}) };
+          expect(worthBuying(rack, request)?.ladder.cost ?? null).toBe(plain(rack, request));
+        },
+      ),
+      { seed: 26, numRuns: 300 },
+    );
+  });
+
+  it('of one marker take the middle of a family, and a family of one has its own', () => {
+    const one = suggestLadders([...rack, marker('62k.plum', [60, 28, -19])], { rungs: 1 });
+    expect(one.map((ladder) => ladder.rungs.map(({ code }) => code)).sort()).toEqual([['62k.plum'], ['62d.fern']].sort());
+  });
+
+  it('come from a line whose codes mean nothing too, a ladder for each hue', () => {
+    const numbers = ['410', '411', '412', '413', '414', '415'].map((code, index) => ({
+      ...marker(code, [90 - 18 * (index % 3), index < 3 ? -27 : 40, index < 3 ? 36 : 10]),
+      lineId: 'numbers',
+      family: code,
+    }));
+    expect(suggestLadders(numbers, { rungs: 3 }).map((ladder) => ladder.rungs.map(({ code }) => code).join())).toEqual([
+      '410,411,412',
+      '413,414,415',
+    ]);
+  });
+
   it('put families already given last and go by the area (common practice, no source)', () => {
-    const two = [...rack, marker('PLUM31', [82, 14, -10]), marker('PLUM34', [60, 28, -19]), marker('PLUM37', [42, 30, -19])];
-    expect(suggestLadders(two, { rungs: 3, avoid: [marker('PLUM34', [60, 28, -19]).id] }).map((ladder) => ladder.rungs[0]?.family)).toEqual(
+    const two = [...rack, marker('88k.plum', [82, 14, -10]), marker('62k.plum', [60, 28, -19]), marker('36k.plum', [42, 30, -19])];
+    expect(suggestLadders(two, { rungs: 3, avoid: [marker('62k.plum', [60, 28, -19]).id] }).map((ladder) => ladder.rungs[0]?.family)).toEqual(
       ['FERN', 'PLUM'],
     );
     expect([5, 30, 300, 2000].map(rungsForArea)).toEqual([1, 2, 3, 4]);
@@ -215,11 +300,11 @@ describe('suggestions', () => {
 
 describe('a changed rule', () => {
   it('reads the codes anew; what no longer fits keeps only its code', () => {
-    const [fern, odd] = rereadLine({ ...line, rule: { parts: ['family', 'separator', 'depth'] } }, [
-      marker('FERN21', null),
-      { ...marker('FERN24', null), code: 'X!' },
+    const [fern, odd] = rereadLine({ ...line, rule: { parts: ['depth', 'family'] } }, [
+      { ...marker('88d.fern', null), code: '88fern' },
+      { ...marker('62d.fern', null), code: 'X!' },
     ]);
-    expect(fern).toMatchObject({ family: 'FERN', depth: 21 });
+    expect(fern).toMatchObject({ family: 'FERN', depth: 88 });
     expect(fern).not.toHaveProperty('group');
     expect(odd).not.toHaveProperty('family');
   });

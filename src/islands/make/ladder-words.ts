@@ -2,9 +2,9 @@ import type { Ladder } from '#model/ladder';
 import type { Marker } from '#model/marker';
 import type { LadderRung } from '#ui/ladder.tsx';
 
-/** "GOLD11 GOLD14 GOLD17" */
+/** "88b.gold, 62b.gold, 36b.gold" */
 export function ladderWords(ladder: Ladder): string {
-  return ladder.rungs.map(({ code }) => code).join(' ');
+  return ladder.rungs.map(({ code }) => code).join(', ');
 }
 
 /** Rungs with the colours the rack has now. */

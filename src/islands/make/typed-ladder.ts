@@ -10,11 +10,11 @@ export type TypedLadder =
 
 /** Reads typed codes into a ladder, light to dark; the first code that is not in the rack is named, with close misses. */
 export function readTypedLadder(typed: string, rack: readonly Marker[]): TypedLadder {
-  const codes = splitTypedCodes(typed);
+  const codes = splitTypedCodes(typed, rack);
   if (codes.length === 0) return { kind: 'empty' };
   const problem = (message: string, closest: Marker[] = [], at = -1): TypedLadder => ({
     kind: 'problem',
-    problem: { message, closest, replaceWith: (code) => codes.map((other, index) => (index === at ? code : other)).join(' ') },
+    problem: { message, closest, replaceWith: (code) => codes.map((other, index) => (index === at ? code : other)).join(', ') },
   });
   const markers: Marker[] = [];
   for (const [index, code] of codes.entries()) {

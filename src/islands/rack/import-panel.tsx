@@ -2,6 +2,7 @@ import { type ChangeEvent, useState } from 'react';
 import type { Rack } from '#model/marker';
 import type { RackChange } from '#model/api/rack';
 import type { ImportRow } from '#core/markers/pasted-codes';
+import { newOfRack } from '#core/markers/merge-rack';
 import { type ColumnMapping, type ImportField, importFields } from '#core/markers/table-import';
 import { saveFile } from '#islands/shared/save-file.ts';
 import { Button } from '#ui/button.tsx';
@@ -11,10 +12,14 @@ type Props = { rack: Rack; busy: boolean; onChange: (change: RackChange) => Prom
 
 const fieldWords: Record<ImportField, string> = {
   code: 'Code',
+  line: 'Line',
   owned: 'How many owned',
   state: 'State',
   colour: 'Ink colour (#rrggbb)',
+  exact: 'Ink colour (L* a* b*)',
+  source: 'Where the colour comes from',
   cap: 'Cap colour (#rrggbb)',
+  wanted: 'Wanted',
   price: 'Price',
 };
 const shownRows = 300;
@@ -29,7 +34,7 @@ export function ImportPanel({ rack, busy, onChange }: Props) {
   const [done, setDone] = useState<string | null>(null);
   const line = rack.lines.find(({ id }) => id === lineId) ?? rack.lines[0];
   if (!line) return <p>Make a line of markers first, at “Lines and codes”.</p>;
-  const context = { line, present: rack.markers };
+  const context = { line, lines: rack.lines, present: rack.markers };
   const rows: ImportRow[] =
     read?.kind === 'rows' ? read.rows : read?.kind === 'table' && mapping.code !== undefined ? readRows(read, mapping, context) : [];
   const taken = rows.flatMap((row) => (row.taken ? [row.marker] : []));
@@ -53,14 +58,14 @@ export function ImportPanel({ rack, busy, onChange }: Props) {
     event.target.value = '';
   };
   const add = async () => {
-    const change: RackChange = read?.kind === 'rack' ? newOf(rack, read.file) : { markers: taken };
+    const change: RackChange = read?.kind === 'rack' ? newOfRack(rack, read.file) : { markers: taken };
     const count = change.markers?.length ?? 0;
     if (!(await onChange(change))) return;
     setDone(`${count} markers added.`);
     setRead(null);
     setText('');
   };
-  const restorable = read?.kind === 'rack' ? newOf(rack, read.file) : null;
+  const restorable = read?.kind === 'rack' ? newOfRack(rack, read.file) : null;
   const addable = restorable ? (restorable.markers?.length ?? 0) : taken.length;
   const choice = 'min-h-11 border-b-2 border-ink bg-paper px-2';
 
@@ -86,7 +91,7 @@ export function ImportPanel({ rack, busy, onChange }: Props) {
             className="mt-1 block h-36 w-full border-2 border-ink bg-paper p-2 font-code"
             value={text}
             onChange={(event) => setText(event.target.value)}
-            placeholder="FERN21, 24, 27&#10;GOLD 14"
+            placeholder="88d.fern, 62, 36&#10;62b gold"
             spellCheck={false}
           />
         </label>
@@ -172,17 +177,4 @@ export function ImportPanel({ rack, busy, onChange }: Props) {
       </div>
     </section>
   );
-}
-
-/** What of a saved rack is not here yet. */
-function newOf(rack: Rack, file: Rack): RackChange {
-  const lines = new Set(rack.lines.map(({ id }) => id));
-  const ids = new Set(rack.markers.map(({ id }) => id));
-  const codes = new Set(rack.markers.map(({ lineId, code }) => `${lineId} ${code}`));
-  const notes = new Set(rack.pairNotes.map(({ firstId, secondId }) => `${firstId} ${secondId}`));
-  return {
-    lines: file.lines.filter(({ id }) => !lines.has(id)),
-    markers: file.markers.filter(({ id, lineId, code }) => !ids.has(id) && !codes.has(`${lineId} ${code}`)),
-    pairNotes: file.pairNotes.filter(({ firstId, secondId }) => !notes.has(`${firstId} ${secondId}`)),
-  };
 }

@@ -63,7 +63,6 @@ export function MarkerCard({ marker, shown, all, notes, findings, today, onSave,
         {[
           marker.family && `family ${marker.family}`,
           marker.group && `group ${marker.group}`,
-          marker.depth !== undefined && `depth ${marker.depth}`,
           shown.lab && `L* ${Math.round(shown.lab.L)}`,
         ]
           .filter(Boolean)

@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import type { MarkerLine, Rack, RackMarker } from '#model/marker';
 import { type RackFile, rackFileVersion } from '#model/rack-file';
+import { hexOfLab } from '#core/colour/lab';
 import { upgrade } from '#core/upgrade/upgrade';
 import { NewerSchemaError } from '#core/upgrade/upgraded';
 import { readPalette, writePalette } from '#core/markers/palette-file';
@@ -16,7 +17,7 @@ export type Read =
   | { kind: 'table'; heading: string[]; body: string[][]; mapping: ColumnMapping }
   | { kind: 'rack'; file: RackFile };
 
-export type ImportContext = { line: MarkerLine; present: readonly RackMarker[] };
+export type ImportContext = { line: MarkerLine; lines: readonly MarkerLine[]; present: readonly RackMarker[] };
 
 const newId = () => crypto.randomUUID();
 
@@ -97,11 +98,16 @@ export function lineAsPalette(line: MarkerLine, markers: readonly RackMarker[]):
 export function rackAsCsv(rack: Rack): string {
   const lineName = new Map(rack.lines.map(({ id, name }) => [id, name]));
   return Papa.unparse(
-    rack.markers.map(({ code, lineId, owned, count, state, wanted, price }) => ({
+    rack.markers.map(({ code, lineId, owned, count, state, lab, colourSource, capLab, wanted, price }) => ({
       line: lineName.get(lineId) ?? '',
       code,
       owned: owned ? (count ?? 1) : 0,
       state: state ?? 'good',
+      colour: lab ? hexOfLab(lab) : '',
+      // The hex says what a screen shows; these three say which ink it is.
+      lab: lab ? [lab.L, lab.a, lab.b].join(' ') : '',
+      source: lab ? (colourSource ?? 'picked') : '',
+      cap: capLab ? hexOfLab(capLab) : '',
       wanted: wanted ? 'yes' : '',
       price: price ?? '',
     })),

@@ -13,15 +13,15 @@ import { Workline } from '#ui/workline.tsx';
 
 const ink = (L: number, a: number, b: number): Lab => ({ L, a, b });
 const rungs = [
-  { code: 'LAKE31', lab: ink(87, -15, -10) },
-  { code: 'LAKE34', lab: ink(67, -25, -22) },
-  { code: 'LAKE37', lab: ink(45, -20, -30) },
+  { code: '88k.lake', lab: ink(87, -15, -10) },
+  { code: '62k.lake', lab: ink(67, -25, -22) },
+  { code: '36k.lake', lab: ink(45, -20, -30) },
 ];
 const close = [
-  { code: 'MIST4', lab: ink(71, -2, -6) },
-  { code: 'MIST5', lab: ink(70, -2, -6) },
-  { code: 'MIST6', lab: ink(69, -2, -6) },
-  { code: 'BARK49', lab: ink(22, 9, 12) },
+  { code: '62.mist', lab: ink(71, -2, -6) },
+  { code: '53.mist', lab: ink(70, -2, -6) },
+  { code: '45.mist', lab: ink(69, -2, -6) },
+  { code: '19m.bark', lab: ink(22, 9, 12) },
 ];
 const bare = [{ code: 'Fog pale' }, { code: 'Fog mid' }, { code: 'Fog deep' }];
 
@@ -32,9 +32,9 @@ function Specimens({ dark }: { dark: boolean }) {
   return (
     <section aria-label={dark ? 'On dark card' : 'On light card'} className={`space-y-10 p-8 ${dark ? 'bg-[#3a3a3a]' : 'bg-bench'}`}>
       <Case title="Double chip: very light, middle, dark, without a colour" dark={dark}>
-        <DoubleChip code="WOOL00" lab={ink(96, 0, 4)} />
-        <DoubleChip code="FERN24" lab={ink(71, -27, 36)} />
-        <DoubleChip code="BARK49" lab={ink(22, 9, 12)} />
+        <DoubleChip code="97.wool" lab={ink(96, 0, 4)} />
+        <DoubleChip code="62d.fern" lab={ink(71, -27, 36)} />
+        <DoubleChip code="19m.bark" lab={ink(22, 9, 12)} />
         <DoubleChip code="417" lab={undefined} />
       </Case>
       <Case title="Ladder: even, crowded with a wide step, without colours, one rung, cut below, without roles" dark={dark}>
@@ -98,8 +98,8 @@ function Specimens({ dark }: { dark: boolean }) {
             </Button>
             <Button disabled>Try again</Button>
           </p>
-          <Field label="Codes" hint="For example LAKE31 LAKE34." code defaultValue="LAKE31" />
-          <Field label="Codes with a problem" code defaultValue="LAKE35" problem="No marker LAKE35 in the rack." />
+          <Field label="Codes" hint="For example 88k.lake 62k.lake." code defaultValue="88k.lake" />
+          <Field label="Codes with a problem" code defaultValue="53k.lake" problem="No marker 53k.lake in the rack." />
           <ProgressNotice words="Flooding the areas" share={0.4} />
           <ProblemNotice problem={{ code: 'x', message: 'The file is empty.', remedy: 'Choose another file.' }}>
             <Button>Choose a file</Button>

@@ -2,7 +2,7 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ProblemError } from '#server/http/problem';
-import { calledOff, takeTurns } from '#server/http/turns';
+import { type Asker, answerWithinMs, calledOff, leastWorkMs, takeTurns, tooBusy } from '#server/http/turns';
 import type { JobName, JobReply, Jobs } from './jobs';
 
 export type WorkshopOptions = {
@@ -10,6 +10,8 @@ export type WorkshopOptions = {
   most?: number;
   /** A job that takes longer is ended. Default 20,000. */
   longestMs?: number;
+  /** Waiting and work together: whoever asks is answered within it, if need be with "try again". Default `answerWithinMs`. */
+  answerMs?: number;
   /** A process that holds more memory is ended. Default 380 MB: two of them and the application stay under 1 GB. */
   mostBytes?: number;
   /** A process that is not ready after so long is given up. Default 60,000. */
@@ -23,10 +25,10 @@ type Hand = { process: ChildProcess; idle: ReturnType<typeof setTimeout> | null 
 /** Does jobs in processes of their own, a few at once, each within a time and a memory. */
 export type Workshop = {
   /**
-   * @param signal calls the job off: whoever asked is gone.
-   * @throws ProblemError: what the job found wrong, or that it took too long or too much.
+   * @param asker who asks, and since when: its signal calls the job off. Default: from now on, never called off.
+   * @throws ProblemError: what the job found wrong, or that it took too long or too much; 503 when others took the time.
    */
-  work: <N extends JobName>(name: N, asked: Jobs[N]['asked'], signal?: AbortSignal) => Promise<Jobs[N]['answer']>;
+  work: <N extends JobName>(name: N, asked: Jobs[N]['asked'], asker?: Asker) => Promise<Jobs[N]['answer']>;
   /** Ends all processes. */
   close: () => void;
 };
@@ -49,10 +51,10 @@ function residentBytes(pid: number): number {
 }
 
 export function openWorkshop(options: WorkshopOptions = {}): Workshop {
-  const { most = 2, longestMs = 20_000, mostBytes = 380 * 1024 * 1024, startMs = 60_000, idleMs = 120_000 } = options;
+  const { most = 2, longestMs = 20_000, answerMs = answerWithinMs, mostBytes = 380 * 1024 * 1024, startMs = 60_000, idleMs = 120_000 } = options;
   const rested: Hand[] = [];
   const all = new Set<Hand>();
-  const turns = takeTurns(most, 200);
+  const turns = takeTurns(most, 200, { mostWaitMs: Math.max(answerMs / 2, answerMs - leastWorkMs) });
 
   const dismiss = (hand: Hand) => {
     all.delete(hand);
@@ -104,9 +106,10 @@ export function openWorkshop(options: WorkshopOptions = {}): Workshop {
     hand.idle.unref();
     rested.push(hand);
   };
-  const doJob = <N extends JobName>(hand: Hand, name: N, asked: Jobs[N]['asked'], signal: AbortSignal | undefined) =>
+  const doJob = <N extends JobName>(hand: Hand, name: N, asked: Jobs[N]['asked'], { askedAt, signal }: Asker) =>
     new Promise<Jobs[N]['answer']>((resolve, reject) => {
       const { process } = hand;
+      const leftMs = Math.max(0, answerMs - (performance.now() - askedAt));
       let settled = false;
       const settle = (end: () => void, isFit: boolean) => {
         if (settled) return;
@@ -120,10 +123,9 @@ export function openWorkshop(options: WorkshopOptions = {}): Workshop {
         else dismiss(hand);
         end();
       };
-      const clock = setTimeout(
-        () => settle(() => reject(tooMuch(`takes longer than ${Math.round(longestMs / 1000)} seconds to read`)), false),
-        longestMs,
-      );
+      const overTime = () =>
+        leftMs < longestMs ? tooBusy() : tooMuch(`takes longer than ${Math.round(longestMs / 1000)} seconds to read`);
+      const clock = setTimeout(() => settle(() => reject(overTime()), false), Math.min(longestMs, leftMs));
       const watch = setInterval(() => {
         if (residentBytes(process.pid ?? 0) > mostBytes) settle(() => reject(tooMuch('takes more memory than there is for it')), false);
       }, 40);
@@ -143,12 +145,12 @@ export function openWorkshop(options: WorkshopOptions = {}): Workshop {
     });
 
   return {
-    work: (name, asked, signal) =>
-      turns.inTurn(signal, async () => {
-        const hand = rested.pop() ?? (await hire(signal));
+    work: (name, asked, asker = { askedAt: performance.now() }) =>
+      turns.inTurn(asker.signal, async () => {
+        const hand = rested.pop() ?? (await hire(asker.signal));
         if (hand.idle) clearTimeout(hand.idle);
         hand.idle = null;
-        return doJob(hand, name, asked, signal);
+        return doJob(hand, name, asked, asker);
       }),
     close: () => {
       for (const hand of all) dismiss(hand);

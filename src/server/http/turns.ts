@@ -1,10 +1,18 @@
 import { ProblemError } from './problem';
 
+/** Whoever asks is answered within this, waiting included: a browser that hears nothing for longer is taken for stuck. */
+export const answerWithinMs = 24_000;
+/** What is left for the work of one whose turn comes last. */
+export const leastWorkMs = 10_000;
+
+/** Who asks: since when (`performance.now()`), and the signal that they are gone. */
+export type Asker = { askedAt: number; signal?: AbortSignal };
+
 /** Takes turns: at most so many at once, the others in the order in which they came. */
 export type Turns = {
   /**
    * Works when it is one's turn. One whose asker has left gives up its place.
-   * @throws ProblemError 503 when too many wait, 499 when the asker has left.
+   * @throws ProblemError 503 when too many wait or one's turn does not come in time, 499 when the asker has left.
    */
   inTurn: <T>(signal: AbortSignal | undefined, work: () => Promise<T>) => Promise<T>;
 };
@@ -13,7 +21,16 @@ export function calledOff(): ProblemError {
   return new ProblemError(499, { code: 'called-off', message: 'Whoever asked is gone.', remedy: 'Ask again.' });
 }
 
-export function takeTurns(mostAtOnce: number, mostWaiting: number): Turns {
+export function tooBusy(): ProblemError {
+  return new ProblemError(503, {
+    code: 'busy',
+    message: 'Many pictures are being read just now.',
+    remedy: 'Wait a moment and try again; nothing is lost.',
+  });
+}
+
+/** @param options.mostWaitMs one whose turn has not come after so long is told to try again. Default: waits for ever. */
+export function takeTurns(mostAtOnce: number, mostWaiting: number, { mostWaitMs }: { mostWaitMs?: number } = {}): Turns {
   const waiting: (() => void)[] = [];
   let busy = 0;
   const turn = async (signal: AbortSignal | undefined): Promise<void> => {
@@ -22,21 +39,20 @@ export function takeTurns(mostAtOnce: number, mostWaiting: number): Turns {
       busy++;
       return;
     }
-    if (waiting.length >= mostWaiting)
-      throw new ProblemError(503, {
-        code: 'busy',
-        message: 'Many pictures are being read just now.',
-        remedy: 'Wait a moment and try again; nothing is lost.',
-      });
+    if (waiting.length >= mostWaiting) throw tooBusy();
     await new Promise<void>((resolve, reject) => {
-      const go = () => {
+      const end = (settle: () => void) => {
+        clearTimeout(clock);
         signal?.removeEventListener('abort', leave);
-        resolve();
+        settle();
       };
-      const leave = () => {
+      const go = () => end(resolve);
+      const giveUp = (error: ProblemError) => {
         waiting.splice(waiting.indexOf(go), 1);
-        reject(calledOff());
+        end(() => reject(error));
       };
+      const leave = () => giveUp(calledOff());
+      const clock = mostWaitMs === undefined ? undefined : setTimeout(() => giveUp(tooBusy()), mostWaitMs);
       waiting.push(go);
       signal?.addEventListener('abort', leave, { once: true });
     });

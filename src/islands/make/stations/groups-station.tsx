@@ -51,7 +51,7 @@ export function GroupsStation({ picture, table, rack, hand, onTake, onGive }: Pr
       <form onSubmit={onSubmit} className="flex flex-wrap items-end gap-3">
         <Field
           label="Codes, in any order"
-          hint="For example GOLD11 GOLD14 GOLD17. One to six; light comes first by itself."
+          hint="For example 88b.gold, 62b.gold, 36b.gold. One to six; light comes first by itself."
           code
           className="min-w-64 flex-1"
           value={typed}

@@ -7,9 +7,9 @@ import { heavily } from '#server/http/heavy';
 import { keepBlob } from '#server/store/blobs';
 
 export const POST = endpoint(async ({ request }) =>
-  heavily(request.signal, async () => {
+  heavily(request.signal, async (asker) => {
     const bytes = await readBytes(request, mostOriginalBytes);
-    const facts = await workshop().work('inspect', { bytes }, request.signal);
+    const facts = await workshop().work('inspect', { bytes }, asker);
     return { sha256: await keepBlob(database(), facts.mediaType, bytes), ...facts };
   }),
 );

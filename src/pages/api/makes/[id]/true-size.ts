@@ -18,9 +18,9 @@ export const GET = endpoint(async ({ params, url, request }) => {
   const picture = document.pictures.find(({ id }) => id === pictureId);
   if (!picture) throw notFound('such picture');
   const { name, widthMm, heightMm } = picture;
-  return heavily(request.signal, async () => {
+  return heavily(request.signal, async (asker) => {
     const { bytes: png } = await readBlob(database(), picture.grey.sha256);
-    const pdf = await workshop().work('trueSize', { picture: { name, png, widthMm, heightMm }, paper }, request.signal);
+    const pdf = await workshop().work('trueSize', { picture: { name, png, widthMm, heightMm }, paper }, asker);
     return new Response(new Uint8Array(pdf), {
       headers: {
         'content-security-policy': pdfPolicy,

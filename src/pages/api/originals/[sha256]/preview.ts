@@ -6,9 +6,9 @@ import { heavily } from '#server/http/heavy';
 import { readBlob } from '#server/store/blobs';
 
 export const GET = endpoint(async ({ params, request }) =>
-  heavily(request.signal, async () => {
+  heavily(request.signal, async (asker) => {
     const { bytes } = await readBlob(database(), sha256Schema.parse(params.sha256));
-    const png = await workshop().work('preview', { bytes }, request.signal);
+    const png = await workshop().work('preview', { bytes }, asker);
     return new Response(new Uint8Array(png), {
       headers: { 'content-type': 'image/png', 'cache-control': 'private, max-age=31536000, immutable' },
     });

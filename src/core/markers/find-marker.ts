@@ -1,30 +1,25 @@
-import type { Marker } from '#model/marker';
+import { distance as editDistance } from 'fastest-levenshtein';
+import type { Marker, MarkerLine } from '#model/marker';
 import { codeKey } from './code-rule';
+import { readMarkerName } from './marker-name';
 
 export type FoundMarker<M extends Marker> = { ok: true; marker: M } | { ok: false; problem: string; closest: M[] };
 
-/** Edit distance of two short texts. Levenshtein (1966), Binary codes capable of correcting deletions, insertions and reversals. */
-export function editDistance(first: string, second: string): number {
-  let previous = Array.from({ length: second.length + 1 }, (_, index) => index);
-  for (let row = 1; row <= first.length; row++) {
-    const current = [row];
-    for (let column = 1; column <= second.length; column++) {
-      const substitution = (previous[column - 1] ?? 0) + (first[row - 1] === second[column - 1] ? 0 : 1);
-      current.push(Math.min(substitution, (previous[column] ?? 0) + 1, (current[column - 1] ?? 0) + 1));
-    }
-    previous = current;
-  }
-  return previous[second.length] ?? 0;
-}
-
 /**
  * The marker of a typed code: case, spaces and dashes are forgiven, anything else is not taken silently; close misses are
- * offered (nearest first, at most four).
+ * offered (nearest first, at most four). A code that stands in two lines is found with its line: "62d.fern of Attic line".
+ * @param lines the lines of the rack, by which a named line is known. Default none.
  */
-export function findMarker<M extends Marker>(rack: readonly M[], typed: string): FoundMarker<M> {
-  const key = codeKey(typed);
+export function findMarker<M extends Marker>(
+  rack: readonly M[],
+  typed: string,
+  lines: readonly Pick<MarkerLine, 'id' | 'name'>[] = [],
+): FoundMarker<M> {
+  const { code, line } = readMarkerName(typed);
+  const key = codeKey(code);
   if (key === '') return { ok: false, problem: 'Type a code.', closest: [] };
-  const exact = rack.filter((marker) => codeKey(marker.code) === key);
+  const named = line === null ? null : new Set(lines.filter(({ name }) => name.toLowerCase() === line.toLowerCase()).map(({ id }) => id));
+  const exact = rack.filter((marker) => codeKey(marker.code) === key && (!named || named.has(marker.lineId ?? '')));
   if (exact.length === 1 && exact[0]) return { ok: true, marker: exact[0] };
   if (exact.length > 1) return { ok: false, problem: `${exact.length} lines have a ${typed.trim()}: choose one.`, closest: exact.slice(0, 4) };
   const closest = rack
@@ -48,7 +43,7 @@ export function splitTypedCodes(text: string, rack: readonly Pick<Marker, 'code'
   return text.split(/[,;\n]+/).flatMap((part) => {
     const words = part.trim().split(/\s+/).filter(Boolean);
     const whole = words.join(' ');
-    if (keys.has(codeKey(whole))) return [whole];
+    if (keys.has(codeKey(readMarkerName(whole).code))) return [whole];
     const codes: string[] = [];
     for (let at = 0; at < words.length; ) {
       const counts = Array.from({ length: Math.min(mostWordsOfCode, words.length - at) }, (_, index) => index + 1).reverse();

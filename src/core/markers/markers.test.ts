@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { CodeRule } from '#model/marker';
 import { readCode, readyRules } from './code-rule';
-import { editDistance, findMarker, splitTypedCodes } from './find-marker';
+import { findMarker, splitTypedCodes } from './find-marker';
+import { markerNames } from './marker-name';
 import { rolesOfLadder, sortLightToDark, usualShares } from './ladder';
 
 const rule = readyRules.lettersGroupDepth;
@@ -110,8 +111,19 @@ describe('finding a marker by a typed code', () => {
     if (!found.ok) expect(found.closest.map(({ code }) => code)).toContain('62d.fern');
   });
 
-  it('counts edits as the textbook example does (kitten to sitting is 3, Levenshtein)', () =>
-    expect(editDistance('kitten', 'sitting')).toBe(3));
+  it('tells a code that stands in two lines apart by its line, where it is named and where it is typed', () => {
+    const lines = ['Attic line', 'Cellar (old)'].map((name, index) => ({ id: `line${index}`, name, rule: falling }));
+    const twice = lines.map(({ id }, index) => ({ ...marker('62d.fern', 70 - index), id: `fern${index}`, lineId: id }));
+    const alone = { ...marker('36d.fern', 48), lineId: 'line0' };
+    const nameOf = markerNames({ lines, markers: [...twice, alone] });
+    const names = twice.map(({ id, code }) => nameOf({ markerId: id, code }));
+    expect(names).toEqual(['62d.fern of Attic line', '62d.fern of Cellar (old)']);
+    expect(nameOf({ markerId: alone.id, code: alone.code })).toBe('36d.fern');
+    for (const [index, name] of names.entries()) expect(findMarker(twice, name, lines)).toMatchObject({ ok: true, marker: twice[index] });
+    const unclear = findMarker(twice, '62d.fern', lines);
+    expect(unclear).toMatchObject({ ok: false, problem: '2 lines have a 62d.fern: choose one.', closest: twice });
+    expect(splitTypedCodes(`${names[1]}, 36d.fern`, [...twice, alone])).toEqual([names[1], '36d.fern']);
+  });
 
   it('splits lists as people type them', () => {
     expect(splitTypedCodes('88d.fern 62d.fern 36d.fern', rack)).toEqual(['88d.fern', '62d.fern', '36d.fern']);

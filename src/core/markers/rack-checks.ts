@@ -1,3 +1,4 @@
+import { formatISO, parseISO, subDays } from 'date-fns';
 import type { Lab, RackMarker } from '#model/marker';
 
 export type RackFinding = { kind: 'caps' | 'codeOrder' | 'hue' | 'wideGap'; markerIds: string[]; words: string };
@@ -163,7 +164,7 @@ export function markerWarnings(marker: RackMarker, findings: readonly RackFindin
   if (marker.state === 'low') warnings.push('Low: it may run dry in the middle of a coat.');
   if (marker.state === 'leaking') warnings.push('Leaking: open the other cap first to even the pressure, scribble on scrap.');
   if (marker.nib === 'worn') warnings.push('The nib is worn.');
-  const yesterday = new Date(Date.parse(today) - 86_400_000).toISOString().slice(0, 10);
+  const yesterday = formatISO(subDays(parseISO(today), 1), { representation: 'date' });
   if ((marker.events ?? []).some(({ kind, on }) => kind === 'refilled' && (on === today || on === yesterday))) {
     warnings.push('Freshly refilled markers flood: test on scrap.');
   }

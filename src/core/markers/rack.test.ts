@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Marker, MarkerLine, RackMarker } from '#model/marker';
+import type { Marker, MarkerLine, Rack, RackMarker } from '#model/marker';
 import { withAssumedColours } from './assumed-colour';
 import { readyRules } from './code-rule';
 import { readPalette, writePalette } from './palette-file';
+import { newOfRack } from './merge-rack';
 import { readPastedCodes } from './pasted-codes';
 import { noteLookup } from './pair-notes';
 import { checkRack, hueWord, markerWarnings, undertone } from './rack-checks';
@@ -125,6 +126,62 @@ describe('tables', () => {
     expect(rows.slice(2).map((row) => (row.taken ? '' : row.why))).toEqual(
       [/no code/, /neither a number/, /none of good/, /not written as/, /already/].map((words) => expect.stringMatching(words)),
     );
+  });
+});
+
+describe('tables of a whole rack', () => {
+  const mapping = guessMapping(['line', 'code', 'owned', 'state', 'colour', 'lab', 'source', 'cap', 'wanted', 'price']);
+  const read = (row: string[]) => readTable([row], mapping, { ...options(), lines: [line, hoursLine] })[0];
+
+  it('come back into their own lines, with the inks as they were', () => {
+    expect(read(['Hours', 'dusk Fog', '2', 'low', '#000000', '62.1 -10.3 20.5', 'measured', '#102030', 'yes', '4.50'])).toMatchObject({
+      taken: true,
+      marker: {
+        lineId: 'hours',
+        code: 'dusk Fog',
+        family: 'FOG',
+        count: 2,
+        state: 'low',
+        lab: { L: 62.1, a: -10.3, b: 20.5 },
+        colourSource: 'measured',
+        wanted: true,
+        price: 4.5,
+      },
+    });
+    expect(read(['', '62d.fern', 'yes', '', '', '', '', '', '', ''])).toMatchObject({ taken: true, marker: { lineId: 'line' } });
+    expect(read(['Nowhere', '62d.fern', '', '', '', '', '', '', '', ''])).toMatchObject({ taken: false, why: expect.stringMatching(/no line "Nowhere": make it/) });
+  });
+
+  it.each([
+    ['price', '-5', /price "-5" is not a number from 0 up/],
+    ['owned', 'constructor', /neither a number nor yes or no/],
+    ['wanted', 'toString', /neither yes nor no/],
+    ['lab', '62 x 3', /not three numbers/],
+    ['source', 'guessed', /measured or picked/],
+  ])('refuse in words: %s "%s"', (head, text, why) => {
+    const [row] = readTable([['62d.fern', text]], guessMapping(['code', head]), options());
+    expect(row).toMatchObject({ taken: false, why: expect.stringMatching(why) });
+  });
+});
+
+describe('a saved rack brought in again', () => {
+  it('knows a marker that was taken out and added again, and a line made again, by code and name', () => {
+    const [first, second] = [marker('88d.fern', [90, -10, 20]), marker('62d.fern', [70, -20, 30])];
+    const file: Rack = {
+      lines: [line],
+      markers: [first, second],
+      pairNotes: [{ firstId: first.id, secondId: second.id, verdict: 'refuses', reason: '', on: '2026-11-24' }],
+    };
+    const again: Rack = { lines: [{ ...line, id: 'again' }], markers: [{ ...first, id: 'new', lineId: 'again', code: '88D-fern' }], pairNotes: [] };
+    expect(newOfRack(again, file)).toEqual({
+      lines: [],
+      markers: [{ ...second, lineId: 'again' }],
+      pairNotes: [{ firstId: 'new', secondId: second.id, verdict: 'refuses', reason: '', on: '2026-11-24' }],
+    });
+    expect(newOfRack({ lines: [], markers: [], pairNotes: [] }, file)).toEqual(file);
+    expect(newOfRack(file, file)).toEqual({ lines: [], markers: [], pairNotes: [] });
+    // A note about a marker that is nowhere has nobody to follow.
+    expect(newOfRack(again, { ...file, markers: [first] }).pairNotes).toEqual([]);
   });
 });
 

@@ -1,11 +1,14 @@
 import { useMemo } from 'react';
 import type { Rack } from '#model/marker';
+import { today as localToday } from '#islands/shared/today.ts';
+import { markerNames } from '#core/markers/marker-name';
 import { checkRack, markerWarnings } from '#core/markers/rack-checks';
 
 /** What to know before the named markers are picked up: dry, missing, misleading caps, freshly refilled. */
 export function MarkerMinds({ rack, markers }: { rack: Rack; markers: readonly { markerId: string; code: string }[] }) {
+  const nameOf = useMemo(() => markerNames(rack), [rack]);
   const findings = useMemo(() => checkRack(rack.markers), [rack.markers]);
-  const today = new Date().toISOString().slice(0, 10);
+  const today = localToday();
   const minds = markers.flatMap(({ markerId, code }) => {
     const marker = rack.markers.find(({ id }) => id === markerId);
     if (!marker) return [{ markerId, code, words: ['No longer in the rack.'] }];
@@ -17,7 +20,7 @@ export function MarkerMinds({ rack, markers }: { rack: Rack; markers: readonly {
     <ul aria-label="Before you pick them up" className="border-l-8 border-ink bg-paper px-4 py-2 text-sm">
       {minds.map(({ markerId, code, words }) => (
         <li key={markerId}>
-          ▲ <strong className="font-code">{code}</strong>: {words.join(' ')}
+          ▲ <strong className="font-code">{nameOf({ markerId, code })}</strong>: {words.join(' ')}
         </li>
       ))}
     </ul>

@@ -1,11 +1,12 @@
 import { CopyPlus, Trash2 } from 'lucide-react';
-import { AlertDialog } from 'radix-ui';
+import { useState } from 'react';
 import type { Make } from '#model/make';
 import { counted } from '#core/make/counted';
 import { copyOfPicture } from '#core/make/copy-picture';
 import { pictureById } from '#core/make/picture-lookup';
 import { progressOfPicture } from '#core/make/progress';
 import { standingOf } from '#core/scene/standing';
+import { AskFirst } from '#ui/ask-first.tsx';
 import { Button } from '#ui/button.tsx';
 import { ScenePlan } from '#ui/scene-plan.tsx';
 import type { MakeStore } from './make-store';
@@ -59,29 +60,25 @@ export function PicturesShelf({ useMake, make, currentId, onShow }: Props) {
 }
 
 function TakeOut({ name, onTakeOut }: { name: string; onTakeOut: () => void }) {
+  const [open, setOpen] = useState(false);
   return (
-    <AlertDialog.Root>
-      <AlertDialog.Trigger asChild>
+    <AskFirst
+      open={open}
+      onOpenChange={setOpen}
+      title={`Take “${name}” out of this make?`}
+      words="Its elements and ladders go with it. Undo brings it back."
+      keep="Leave it in"
+      go="Take it out"
+      onGo={() => {
+        setOpen(false);
+        onTakeOut();
+      }}
+      trigger={
         <Button weight="quiet">
           <Trash2 size={18} aria-hidden="true" /> Take this one out
         </Button>
-      </AlertDialog.Trigger>
-      <AlertDialog.Portal>
-        <AlertDialog.Overlay className="fixed inset-0 bg-ink/50" />
-        <AlertDialog.Content className="fixed left-1/2 top-1/2 w-[min(92vw,32rem)] -translate-x-1/2 -translate-y-1/2 space-y-4 bg-bench p-6">
-          <AlertDialog.Title className="font-display text-2xl font-semibold">Take “{name}” out of this make?</AlertDialog.Title>
-          <AlertDialog.Description>Its elements and ladders go with it. Undo brings it back.</AlertDialog.Description>
-          <p className="flex flex-wrap gap-3">
-            <AlertDialog.Cancel asChild>
-              <Button weight="main">Leave it in</Button>
-            </AlertDialog.Cancel>
-            <AlertDialog.Action asChild>
-              <Button onClick={onTakeOut}>Take it out</Button>
-            </AlertDialog.Action>
-          </p>
-        </AlertDialog.Content>
-      </AlertDialog.Portal>
-    </AlertDialog.Root>
+      }
+    />
   );
 }
 

@@ -1,15 +1,16 @@
 import { useMemo, useState } from 'react';
-import type { PairNote } from '#model/marker';
+import type { MarkerLine, PairNote } from '#model/marker';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { labOfHex } from '#core/colour/lab';
 import type { LadderRequest } from '#core/markers/find-ladders';
 import { findMarker } from '#core/markers/find-marker';
-import { Field } from '#ui/field.tsx';
+import { ColourField } from '#ui/colour-field.tsx';
 import { Ladder } from '#ui/ladder.tsx';
 import { useLadders } from './use-ladders';
 
 type Props = {
   markers: readonly ShownMarker[];
+  lines: readonly MarkerLine[];
   notes: readonly PairNote[];
   from: string;
   onFrom: (from: string) => void;
@@ -19,23 +20,23 @@ type Props = {
 const rungCounts = [2, 3, 4, 5, 6] as const;
 
 /** What is typed: a family, a marker's code or a colour; undefined when it is none of them. */
-function startOf(from: string, markers: readonly ShownMarker[]): LadderRequest['start'] | 'unknown' {
+function startOf(from: string, markers: readonly ShownMarker[], lines: readonly MarkerLine[]): LadderRequest['start'] | 'unknown' {
   const typed = from.trim();
   if (typed === '') return undefined;
   if (/^#[0-9a-f]{6}$/i.test(typed)) return labOfHex(typed);
   const family = markers.find((marker) => marker.family === typed.toUpperCase())?.family;
   if (family) return { family };
-  const found = findMarker(markers, typed);
+  const found = findMarker(markers, typed, lines);
   return found.ok ? { markerId: found.marker.id } : 'unknown';
 }
 
 /** Finds ladders from a marker, a code, a family or a colour, and says why. */
-export function FinderPanel({ markers, notes, from, onFrom, warned }: Props) {
+export function FinderPanel({ markers, lines, notes, from, onFrom, warned }: Props) {
   const [rungs, setRungs] = useState<(typeof rungCounts)[number]>(3);
   const [ends, setEnds] = useState(false);
   const [all, setAll] = useState(false);
   const [contrast, setContrast] = useState(0);
-  const start = useMemo(() => startOf(from, markers), [from, markers]);
+  const start = useMemo(() => startOf(from, markers, lines), [from, markers, lines]);
   const request = useMemo<LadderRequest | null>(
     () =>
       start === 'unknown'
@@ -60,13 +61,12 @@ export function FinderPanel({ markers, notes, from, onFrom, warned }: Props) {
         Find a ladder
       </h2>
       <div className="flex flex-wrap items-start gap-4">
-        <Field
+        <ColourField
           label="From"
-          hint="a code, a family, or a colour as #rrggbb; empty for the whole rack"
-          code
-          className="w-72"
+          hint="a code, a family, or a colour: pick it or type #rrggbb; empty for the whole rack"
+          className="w-80"
           value={from}
-          onChange={(event) => onFrom(event.target.value)}
+          onColour={onFrom}
           problem={start === 'unknown' ? 'Neither a code nor a family of the rack, nor a colour.' : undefined}
         />
         <label className="font-semibold">
@@ -109,7 +109,7 @@ export function FinderPanel({ markers, notes, from, onFrom, warned }: Props) {
       {request && ladders?.length === 0 && <p>No ladder of {rungs} fits. Ask for fewer markers or less contrast.</p>}
       <ol className="space-y-4">
         {found.map((ladder) => {
-          const codes = ladder.rungs.map(({ code }) => code).join(' ');
+          const codes = ladder.rungs.map(({ code }) => code).join(', ');
           const fades =
             (ladder.rungs[0]?.lab?.L ?? 0) >= 92 && Math.hypot(ladder.rungs[0]?.lab?.a ?? 99, ladder.rungs[0]?.lab?.b ?? 99) < 8;
           return (
@@ -130,7 +130,16 @@ export function FinderPanel({ markers, notes, from, onFrom, warned }: Props) {
                   </li>
                 )}
                 {fades && <li>For white things: the palest fades into bare paper with the colourless blender.</li>}
-                {ladder.rungs.some(({ shownSource }) => shownSource === 'assumed') && <li>Some colours are assumed from the codes.</li>}
+                {ladder.rungs.some(({ shownSource }) => shownSource === 'assumed') && (
+                  <li>
+                    ≈ Assumed from the code, not measured:{' '}
+                    {ladder.rungs
+                      .filter(({ shownSource }) => shownSource === 'assumed')
+                      .map(({ code }) => code)
+                      .join(', ')}
+                    .
+                  </li>
+                )}
               </ul>
             </li>
           );
@@ -139,7 +148,7 @@ export function FinderPanel({ markers, notes, from, onFrom, warned }: Props) {
       {purchase && (
         <p className="border-l-8 border-ink bg-paper px-4 py-2">
           Worth buying: <strong className="font-code">{purchase.marker.code}</strong> would make{' '}
-          <span className="font-code">{purchase.rungs.map(({ code }) => code).join(' ')}</span>.
+          <span className="font-code">{purchase.rungs.map(({ code }) => code).join(', ')}</span>.
         </p>
       )}
     </section>

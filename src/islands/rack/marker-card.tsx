@@ -3,6 +3,7 @@ import {
   type Lab,
   markerEventKinds,
   type MarkerEvent,
+  type MarkerLine,
   markerStates,
   nibStates,
   type PairNote,
@@ -16,19 +17,22 @@ import { findMarker } from '#core/markers/find-marker';
 import { markerWarnings, type RackFinding, undertone } from '#core/markers/rack-checks';
 import { Button } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
+import { ColourField } from '#ui/colour-field.tsx';
 import { Field } from '#ui/field.tsx';
+import { TakeOut } from './take-out';
 
 type Props = {
   marker: RackMarker;
   shown: ShownMarker;
   all: readonly RackMarker[];
+  lines: readonly MarkerLine[];
   notes: readonly PairNote[];
   findings: readonly RackFinding[];
   today: string;
   onSave: (marker: RackMarker) => void;
   onNote: (note: PairNote) => void;
   onFindLadder: () => void;
-  onRemove: () => void;
+  onTakeOut: () => void;
 };
 
 const sourceWords = { measured: 'measured', picked: 'picked by hand', assumed: 'assumed from the code', none: 'no colour yet' };
@@ -43,7 +47,7 @@ function withEvent(marker: RackMarker, kind: MarkerEvent['kind'], on: string): R
 }
 
 /** One marker: what it is, how it is, what happened to it, with whom it blends. */
-export function MarkerCard({ marker, shown, all, notes, findings, today, onSave, onNote, onFindLadder, onRemove }: Props) {
+export function MarkerCard({ marker, shown, all, lines, notes, findings, today, onSave, onNote, onFindLadder, onTakeOut }: Props) {
   const [colour, setColour] = useState('');
   const warnings = markerWarnings(marker, findings, today);
   const tone = undertone(marker, all);
@@ -139,12 +143,11 @@ export function MarkerCard({ marker, shown, all, notes, findings, today, onSave,
         />
       )}
       <div>
-        <Field
+        <ColourField
           label="A colour, to be kept as"
-          hint={`#rrggbb; ink is one dry coat on white card${marker.capLab ? `; the cap is ${hexOfLab(marker.capLab)}` : ''}`}
-          code
+          hint={`pick it or type #rrggbb; ink is one dry coat on white card${marker.capLab ? `; the cap is ${hexOfLab(marker.capLab)}` : ''}`}
           value={colour}
-          onChange={(event) => setColour(event.target.value)}
+          onColour={setColour}
           placeholder={shown.lab ? hexOfLab(shown.lab) : ''}
         />
         <p className="mt-1 flex flex-wrap gap-2">
@@ -177,14 +180,12 @@ export function MarkerCard({ marker, shown, all, notes, findings, today, onSave,
           ))}
         </ul>
       </div>
-      <PairNotes marker={marker} all={all} notes={notes} today={today} onNote={onNote} />
+      <PairNotes marker={marker} all={all} lines={lines} notes={notes} today={today} onNote={onNote} />
       <p className="flex flex-wrap gap-3">
         <Button weight="main" onClick={onFindLadder}>
           Find a ladder with it
         </Button>
-        <Button weight="quiet" onClick={onRemove}>
-          Take it out of the rack
-        </Button>
+        <TakeOut codes={[marker.code]} onGo={onTakeOut} trigger={<Button weight="quiet">Take it out of the rack</Button>} />
       </p>
     </section>
   );
@@ -193,17 +194,18 @@ export function MarkerCard({ marker, shown, all, notes, findings, today, onSave,
 type NotesProps = {
   marker: RackMarker;
   all: readonly RackMarker[];
+  lines: readonly MarkerLine[];
   notes: readonly PairNote[];
   today: string;
   onNote: (note: PairNote) => void;
 };
 
-function PairNotes({ marker, all, notes, today, onNote }: NotesProps) {
+function PairNotes({ marker, all, lines, notes, today, onNote }: NotesProps) {
   const [code, setCode] = useState('');
   const [verdict, setVerdict] = useState<PairNote['verdict']>('blends well');
   const [reason, setReason] = useState<PairNote['reason']>('');
   const own = notes.filter(({ firstId, secondId }) => firstId === marker.id || secondId === marker.id);
-  const found = findMarker(all, code);
+  const found = findMarker(all, code, lines);
   const choice = 'min-h-11 border-b-2 border-ink bg-paper px-2';
   return (
     <form

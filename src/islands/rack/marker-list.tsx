@@ -1,54 +1,68 @@
-import { useMemo, useState } from 'react';
+import { createColumnHelper, getCoreRowModel, getSortedRowModel, type RowSelectionState, useReactTable } from '@tanstack/react-table';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useMemo, useRef, useState } from 'react';
 import { markerStates, type RackMarker } from '#model/marker';
 import { type ShownMarker, withoutAssumed } from '#core/markers/assumed-colour';
 import { Button } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
 import { stateWord } from '#ui/strand-layout.ts';
-
-type SortBy = 'code' | 'lightness' | 'state' | 'source';
-
-const heads: [SortBy, string][] = [
-  ['code', 'Code'],
-  ['lightness', 'L*'],
-  ['state', 'State'],
-  ['source', 'Colour'],
-];
-
-function sortValue(marker: ShownMarker, by: SortBy): string | number {
-  if (by === 'code') return marker.code;
-  if (by === 'lightness') return -(marker.lab?.L ?? -1);
-  return by === 'state' ? stateWord(marker) : marker.shownSource;
-}
-
-/** Rows of the table at first, and more at a press. */
-const rowsAtOnce = 200;
+import { TakeOut } from './take-out';
 
 type Props = {
   markers: readonly ShownMarker[];
   onChoose: (id: string) => void;
   onBulk: (markers: RackMarker[]) => void;
-  onRemove: (ids: string[]) => void;
+  onTakeOut: (ids: string[]) => void;
 };
 
-/** The rack as a dense table, for those who think in lists: sort, tick, edit many at once. */
-export function MarkerList({ markers, onChoose, onBulk, onRemove }: Props) {
-  const [sortBy, setSortBy] = useState<SortBy>('code');
-  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
-  const sorted = useMemo(
-    () =>
-      [...markers].sort((first, second) => {
-        const [own, other] = [sortValue(first, sortBy), sortValue(second, sortBy)];
-        return own < other ? -1 : own > other ? 1 : first.code < second.code ? -1 : 1;
-      }),
-    [markers, sortBy],
-  );
-  const [shownCount, setShownCount] = useState(rowsAtOnce);
-  const rows = sorted.slice(0, shownCount);
-  const chosen = sorted.filter(({ id }) => ticked.has(id));
+const column = createColumnHelper<ShownMarker>();
+const columns = [
+  column.accessor('code', { header: 'Code' }),
+  column.accessor(({ lab }) => lab?.L ?? -1, {
+    id: 'lightness',
+    header: 'L*',
+    sortDescFirst: true,
+    cell: ({ row }) => (row.original.lab ? Math.round(row.original.lab.L) : ''),
+  }),
+  column.accessor((marker) => stateWord(marker) || 'good', { id: 'state', header: 'State' }),
+  column.accessor('shownSource', { header: 'Colour' }),
+];
+
+const rowPx = 41;
+
+/** The rack as a dense table, for those who think in lists: sort, tick, edit many at once. Only the rows in sight are drawn. */
+export function MarkerList({ markers, onChoose, onBulk, onTakeOut }: Props) {
+  const [ticked, setTicked] = useState<RowSelectionState>({});
+  const data = useMemo(() => [...markers], [markers]);
+  const table = useReactTable({
+    data,
+    columns,
+    getRowId: ({ id }) => id,
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+    initialState: { sorting: [{ id: 'code', desc: false }] },
+    enableSortingRemoval: false,
+    state: { rowSelection: ticked },
+    onRowSelectionChange: setTicked,
+  });
+  const rows = table.getRowModel().rows;
+  const stage = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => stage.current,
+    estimateSize: () => rowPx,
+    overscan: 12,
+    initialRect: { width: 800, height: 800 },
+  });
+  const items = virtual.getVirtualItems();
+  const above = items[0]?.start ?? 0;
+  const below = virtual.getTotalSize() - (items.at(-1)?.end ?? 0);
+  // What a filter hides is not meant by a button that says how many are ticked.
+  const chosen = table.getSelectedRowModel().rows.map(({ original }) => original);
   const bulk = (change: (marker: RackMarker) => RackMarker) => {
     // What is only shown, an assumed colour, is not kept.
     onBulk(chosen.map((marker) => change(withoutAssumed(marker))));
-    setTicked(new Set());
+    setTicked({});
   };
   return (
     <div>
@@ -63,78 +77,91 @@ export function MarkerList({ markers, onChoose, onBulk, onRemove }: Props) {
                 {state}
               </Button>
             ))}
-            <Button
-              onClick={() => {
-                onRemove(chosen.map(({ id }) => id));
-                setTicked(new Set());
+            <TakeOut
+              codes={chosen.map(({ code }) => code)}
+              onGo={() => {
+                onTakeOut(chosen.map(({ id }) => id));
+                setTicked({});
               }}
-            >
-              Take out
-            </Button>
+              trigger={<Button>Take out</Button>}
+            />
           </>
         )}
       </p>
-      <table className="w-full border-collapse bg-paper text-left text-sm">
-        <thead>
-          <tr className="border-b-2 border-ink">
-            <th className="p-2">
-              <input
-                type="checkbox"
-                aria-label="Tick all shown"
-                className="size-5 accent-accent"
-                checked={chosen.length > 0 && chosen.length === sorted.length}
-                onChange={(event) => setTicked(new Set(event.target.checked ? sorted.map(({ id }) => id) : []))}
-              />
-            </th>
-            {heads.map(([by, words]) => (
-              <th key={by} className="p-1" aria-sort={sortBy === by ? 'ascending' : undefined}>
-                <button type="button" className="min-h-8 font-semibold underline-offset-4 hover:underline" onClick={() => setSortBy(by)}>
-                  {words}
-                  {sortBy === by && ' ↓'}
-                </button>
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((marker) => (
-            <tr key={marker.id} className="border-b border-wall [content-visibility:auto]">
-              <td className="px-2">
+      <div ref={stage} className="max-h-[70dvh] overflow-y-auto bg-paper" data-rows={rows.length}>
+        <table className="w-full border-collapse text-left text-sm" aria-rowcount={rows.length + 1}>
+          <thead className="sticky top-0 z-10 bg-paper shadow-[0_2px_0_var(--color-ink)]">
+            <tr>
+              <th className="p-2">
                 <input
                   type="checkbox"
-                  aria-label={`Tick ${marker.code}`}
-                  className="size-5 accent-accent"
-                  checked={ticked.has(marker.id)}
-                  onChange={(event) => {
-                    const next = new Set(ticked);
-                    if (event.target.checked) next.add(marker.id);
-                    else next.delete(marker.id);
-                    setTicked(next);
-                  }}
+                  aria-label="Tick all shown"
+                  className="size-6 accent-accent"
+                  checked={rows.length > 0 && chosen.length === rows.length}
+                  onChange={table.getToggleAllRowsSelectedHandler()}
                 />
-              </td>
-              <td>
-                <button type="button" className="min-h-8 hover:underline" onClick={() => onChoose(marker.id)}>
-                  <DoubleChip lab={marker.lab} code={marker.code} />
-                </button>
-              </td>
-              <td>{marker.lab ? Math.round(marker.lab.L) : ''}</td>
-              <td>{stateWord(marker) || 'good'}</td>
-              <td>{marker.shownSource}</td>
+              </th>
+              {table.getFlatHeaders().map(({ column: own }) => {
+                const sorted = own.getIsSorted();
+                return (
+                  <th
+                    key={own.id}
+                    className="p-1"
+                    aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : undefined}
+                  >
+                    <button
+                      type="button"
+                      className="min-h-8 font-semibold underline-offset-4 hover:underline"
+                      onClick={own.getToggleSortingHandler()}
+                    >
+                      {String(own.columnDef.header)}
+                      {sorted === 'asc' ? ' ↓' : sorted === 'desc' ? ' ↑' : ''}
+                    </button>
+                  </th>
+                );
+              })}
             </tr>
-          ))}
-        </tbody>
-      </table>
-      {rows.length < sorted.length && (
-        <p className="mt-3 flex items-center gap-4">
-          <Button onClick={() => setShownCount(shownCount + rowsAtOnce)}>
-            Show {Math.min(rowsAtOnce, sorted.length - rows.length)} more
-          </Button>
-          <span className="text-sm text-soft">
-            {rows.length} of {sorted.length}; "Tick all shown" and the order mean all of them.
-          </span>
-        </p>
-      )}
+          </thead>
+          <tbody>
+            {above > 0 && (
+              <tr style={{ height: above }} aria-hidden="true">
+                <td />
+              </tr>
+            )}
+            {items.map((item) => {
+              const row = rows[item.index];
+              if (!row) return null;
+              const marker = row.original;
+              return (
+                <tr key={row.id} aria-rowindex={item.index + 2} className="border-b border-wall" style={{ height: rowPx }}>
+                  <td className="px-2">
+                    <input
+                      type="checkbox"
+                      aria-label={`Tick ${marker.code}`}
+                      className="size-6 accent-accent"
+                      checked={row.getIsSelected()}
+                      onChange={row.getToggleSelectedHandler()}
+                    />
+                  </td>
+                  <td>
+                    <button type="button" className="min-h-8 hover:underline" onClick={() => onChoose(marker.id)}>
+                      <DoubleChip lab={marker.lab} code={marker.code} />
+                    </button>
+                  </td>
+                  <td>{marker.lab ? Math.round(marker.lab.L) : ''}</td>
+                  <td>{stateWord(marker) || 'good'}</td>
+                  <td>{marker.shownSource}</td>
+                </tr>
+              );
+            })}
+            {below > 0 && (
+              <tr style={{ height: below }} aria-hidden="true">
+                <td />
+              </tr>
+            )}
+          </tbody>
+        </table>
+      </div>
     </div>
   );
 }

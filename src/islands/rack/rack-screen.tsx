@@ -3,7 +3,9 @@ import { useShallow } from 'zustand/react/shallow';
 import type { RackChange } from '#model/api/rack';
 import type { Rack, RackMarker } from '#model/marker';
 import { type ShownMarker, withAssumedColours } from '#core/markers/assumed-colour';
+import { counted } from '#core/make/counted';
 import { codeKey } from '#core/markers/code-rule';
+import { markerNames } from '#core/markers/marker-name';
 import { checkRack, findingsByMarker, markerWarnings } from '#core/markers/rack-checks';
 import { Button } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
@@ -16,12 +18,11 @@ import { ImportPanel } from './import-panel';
 import { LinesPanel } from './lines-panel';
 import { MarkerCard } from './marker-card';
 import { MarkerList } from './marker-list';
+import { today } from '#islands/shared/today.ts';
 import { useRack } from './rack-store';
 
 const views = { strands: 'Strands', list: 'List', ladders: 'Find a ladder', lines: 'Lines and codes', exchange: 'In and out' } as const;
 type View = keyof typeof views;
-
-const today = () => new Date().toISOString().slice(0, 10);
 
 function matches(marker: ShownMarker, wanted: string): boolean {
   const key = codeKey(wanted);
@@ -62,7 +63,7 @@ function RackScreenWhole() {
 
 function Counts({ rack }: { rack: Rack }) {
   const owned = rack.markers.reduce((sum, { owned: own, count }) => sum + (own ? (count ?? 1) : 0), 0);
-  const wanted = rack.markers.filter((marker) => marker.wanted && !marker.owned);
+  const wanted = rack.markers.filter((marker) => marker.wanted);
   const price = wanted.reduce((sum, marker) => sum + (marker.price ?? 0), 0);
   const refill = rack.markers.filter(({ owned: own, state }) => own && (state === 'low' || state === 'dry')).length;
   return (
@@ -76,8 +77,8 @@ function Counts({ rack }: { rack: Rack }) {
 const mostFindings = 40;
 
 function LoadedRack({ rack }: { rack: Rack }) {
-  const { busy, chosenId, change, choose } = useRack(
-    useShallow((state) => ({ busy: state.busy, chosenId: state.chosenId, change: state.change, choose: state.choose })),
+  const { busy, chosenId, change, choose, takenOut, takeOut, putBack } = useRack(
+    useShallow(({ rack: _, problem: __, load: ___, ...rest }) => rest),
   );
   const [view, setView] = useState<View>(rack.markers.length > 0 ? 'strands' : 'exchange');
   const [filter, setFilter] = useState('');
@@ -113,6 +114,14 @@ function LoadedRack({ rack }: { rack: Rack }) {
           </button>
         ))}
       </nav>
+      {takenOut && (
+        <p className="mt-3 flex flex-wrap items-center gap-4 border-l-8 border-ink bg-paper px-4 py-2" role="status">
+          {counted(takenOut.markers.length, 'marker')} taken out.
+          <Button disabled={busy} onClick={() => void putBack()}>
+            Put {takenOut.markers.length === 1 ? 'it' : 'them'} back
+          </Button>
+        </p>
+      )}
       <div className="mt-5 grid gap-6 xl:grid-cols-[minmax(0,1fr)_25rem]">
         <div className="min-w-0">
           {(view === 'strands' || view === 'list') && (
@@ -150,10 +159,10 @@ function LoadedRack({ rack }: { rack: Rack }) {
               markers={filtered}
               onChoose={choose}
               onBulk={(markers) => send({ markers })}
-              onRemove={(removeMarkers) => send({ removeMarkers })}
+              onTakeOut={(ids) => void takeOut(ids)}
             />
           )}
-          {view === 'ladders' && <FinderPanel markers={shown} notes={rack.pairNotes} from={from} onFrom={setFrom} warned={warned} />}
+          {view === 'ladders' && <FinderPanel markers={shown} lines={rack.lines} notes={rack.pairNotes} from={from} onFrom={setFrom} warned={warned} />}
           {view === 'lines' && <LinesPanel rack={rack} busy={busy} onChange={change} />}
           {view === 'exchange' && <ImportPanel rack={rack} busy={busy} onChange={change} />}
         </div>
@@ -164,16 +173,17 @@ function LoadedRack({ rack }: { rack: Rack }) {
               marker={chosen}
               shown={chosenShown}
               all={rack.markers}
+              lines={rack.lines}
               notes={rack.pairNotes}
               findings={findings}
               today={today()}
               onSave={save}
               onNote={(note) => send({ pairNotes: [note] })}
               onFindLadder={() => {
-                setFrom(chosen.code);
+                setFrom(markerNames(rack)({ markerId: chosen.id, code: chosen.code }));
                 setView('ladders');
               }}
-              onRemove={() => send({ removeMarkers: [chosen.id] })}
+              onTakeOut={() => void takeOut([chosen.id])}
             />
           ) : (
             <>

@@ -13,10 +13,14 @@ type RackState = {
   /** Sends a change; answers whether it was kept. On failure the rack stays as it is and the problem is shown. */
   change: (change: RackChange) => Promise<boolean>;
   choose: (markerId: string | null) => void;
+  /** What was taken out last, until it is put back or the page is left. */
+  takenOut: Pick<Rack, 'markers' | 'pairNotes'> | null;
+  takeOut: (markerIds: readonly string[]) => Promise<void>;
+  putBack: () => Promise<void>;
 };
 
 /** The rack as kept on the server; every change is sent at once. */
-export const useRack = create<RackState>()((set) => ({
+export const useRack = create<RackState>()((set, get) => ({
   rack: null,
   problem: null,
   busy: false,
@@ -45,4 +49,22 @@ export const useRack = create<RackState>()((set) => ({
     }
   },
   choose: (chosenId) => set({ chosenId }),
+  takenOut: null,
+  takeOut: async (markerIds) => {
+    const before = get().rack;
+    const ids = new Set(markerIds);
+    if (!before || !(await get().change({ removeMarkers: [...ids] }))) return;
+    set({
+      takenOut: {
+        markers: before.markers.filter(({ id }) => ids.has(id)),
+        pairNotes: before.pairNotes.filter(({ firstId, secondId }) => ids.has(firstId) || ids.has(secondId)),
+      },
+    });
+  },
+  putBack: async () => {
+    const { takenOut, change } = get();
+    // The notes follow their markers: both ends must be there again.
+    if (!takenOut || !(await change({ markers: takenOut.markers }))) return;
+    if (takenOut.pairNotes.length === 0 || (await change({ pairNotes: takenOut.pairNotes }))) set({ takenOut: null });
+  },
 }));

@@ -5,6 +5,7 @@ import { type Rack, rackSchema } from '#model/marker';
 import type { Picture } from '#model/picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import { withAssumedColours } from '#core/markers/assumed-colour';
+import { markerNames } from '#core/markers/marker-name';
 import { recipeOfPicture } from '#core/technique/recipe';
 import { placeWords } from '#core/technique/recipe-file';
 import { schools } from '#core/technique/schools';
@@ -82,7 +83,7 @@ function Sheet({ make, picture, table, rack }: Loaded) {
             </p>
             <p className="mt-1">
               {recipe.markers.length} markers:{' '}
-              <span className="font-code text-sm">{recipe.markers.map(({ code }) => code).join(' · ')}</span>
+              <span className="font-code text-sm">{recipe.markers.map(markerNames(rack)).join(' · ')}</span>
             </p>
             <p className="mt-1 text-sm">Paper: ____________________ Line ink: ____________________ Date: ____________</p>
           </div>

@@ -1,8 +1,9 @@
-import { type SubmitEvent, useState } from 'react';
+import { type SubmitEvent, useMemo, useState } from 'react';
 import type { Ladder } from '#model/ladder';
 import type { Rack } from '#model/marker';
 import type { IndexedTable } from '#core/make/region-tables';
 import { ladderReasons } from '#core/markers/ladder-reasons';
+import { markerNames } from '#core/markers/marker-name';
 import { noteLookup } from '#core/markers/pair-notes';
 import type { Picture } from '#model/picture';
 import { Button } from '#ui/button.tsx';
@@ -27,10 +28,11 @@ type Props = {
 /** The Groups station: a light-to-dark ladder for each element, all on one value rail. */
 export function GroupsStation({ picture, table, rack, hand, onTake, onGive }: Props) {
   const markers = rack.markers;
+  const nameOf = useMemo(() => markerNames(rack), [rack]);
   const [typed, setTyped] = useState('');
   const [tried, setTried] = useState(false);
   const chosen = hand.kind === 'element' ? picture.elements.find(({ id }) => id === hand.elementId) : undefined;
-  const reading = readTypedLadder(typed, markers);
+  const reading = readTypedLadder(typed, rack);
   const problem = reading.kind === 'problem' ? reading.problem : undefined;
 
   const onSubmit = (event: SubmitEvent) => {
@@ -67,16 +69,19 @@ export function GroupsStation({ picture, table, rack, hand, onTake, onGive }: Pr
       {problem && problem.closest.length > 0 && (
         <p className="flex flex-wrap items-center gap-2">
           <span>Did you mean</span>
-          {problem.closest.map((marker) => (
-            <button
-              key={marker.id}
-              type="button"
-              className="rounded-sm border-2 border-ink bg-paper"
-              onClick={() => setTyped(problem.replaceWith(marker.code))}
-            >
-              <DoubleChip lab={marker.lab} code={marker.code} />
-            </button>
-          ))}
+          {problem.closest.map((marker) => {
+            const name = nameOf({ markerId: marker.id, code: marker.code });
+            return (
+              <button
+                key={marker.id}
+                type="button"
+                className="min-h-11 rounded-sm border-2 border-ink bg-paper"
+                onClick={() => setTyped(problem.replaceWith(name))}
+              >
+                <DoubleChip lab={marker.lab} code={name} />
+              </button>
+            );
+          })}
           <span>?</span>
         </p>
       )}

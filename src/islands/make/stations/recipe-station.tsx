@@ -3,6 +3,7 @@ import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
 import type { SchoolId } from '#model/school';
 import type { IndexedTable } from '#core/make/region-tables';
+import { markerNames } from '#core/markers/marker-name';
 import { recipeOfPicture } from '#core/technique/recipe';
 import { placeWords, recipeFile } from '#core/technique/recipe-file';
 import { schools } from '#core/technique/schools';
@@ -60,7 +61,7 @@ export function RecipeStation({ make, picture, table, rack, onSchool }: Props) {
       {recipe.markers.length > 0 && (
         <p>
           Lay out {recipe.markers.length} markers:{' '}
-          <span className="font-code text-sm">{recipe.markers.map(({ code }) => code).join(' · ')}</span>. Light elements come first, so
+          <span className="font-code text-sm">{recipe.markers.map(markerNames(rack)).join(' · ')}</span>. Light elements come first, so
           that no dark ink is dragged into them.
         </p>
       )}

@@ -1,7 +1,9 @@
+import { accentHex, paperHex } from './colours';
 import { useRef } from 'react';
 import type { OriginalPlace, Preparation } from '#model/preparation';
 import { PlaceHandle } from './place-handle';
 import { useFit } from './use-fit';
+import { pictureRoom } from './zoom-stage';
 
 type Props = {
   /** Address of a small copy of the original. */
@@ -22,7 +24,7 @@ const rulerNames = ['Start of the ruler', 'End of the ruler'] as const;
 export function CutOutView({ preview, originalWidthPx, originalHeightPx, corners, ruler, onCorners, onRuler }: Props) {
   const stage = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
-  const { width, height } = useFit(stage, originalWidthPx, originalHeightPx, { wide: 44, narrow: 30 });
+  const { width, height } = useFit(stage, originalWidthPx, originalHeightPx, pictureRoom);
   const moveCorner = (index: number, place: OriginalPlace) =>
     onCorners(corners.map((corner, own) => (own === index ? place : corner)) as Preparation['corners']);
   const moveEnd = (index: number, place: OriginalPlace) => {
@@ -56,16 +58,16 @@ export function CutOutView({ preview, originalWidthPx, originalHeightPx, corners
           <path
             fillRule="evenodd"
             d={`M0 0H${width}V${height}H0ZM${px(leftTop)}L${px(rightTop)}L${px(rightBottom)}L${px(leftBottom)}Z`}
-            fill="#ffffff"
+            fill={paperHex}
             fillOpacity={0.62}
           />
           {[1, 2, 3].map((quarter) => (
-            <g key={quarter} stroke="#005f69" strokeWidth={1} strokeOpacity={0.6}>
+            <g key={quarter} stroke={accentHex} strokeWidth={1} strokeOpacity={0.6}>
               <polyline points={`${px(between(leftTop, leftBottom, quarter / 4))} ${px(between(rightTop, rightBottom, quarter / 4))}`} />
               <polyline points={`${px(between(leftTop, rightTop, quarter / 4))} ${px(between(leftBottom, rightBottom, quarter / 4))}`} />
             </g>
           ))}
-          <polygon points={corners.map(px).join(' ')} fill="none" stroke="#005f69" strokeWidth={3} />
+          <polygon points={corners.map(px).join(' ')} fill="none" stroke={accentHex} strokeWidth={3} />
           {ruler && <polyline points={ruler.map(px).join(' ')} stroke="#000" strokeWidth={3} strokeDasharray="10 3" />}
         </svg>
         {corners.map((corner, index) => handle(cornerNames[index] as string, corner, 'rounded-full', (place) => moveCorner(index, place)))}

@@ -1,3 +1,4 @@
+import { inkHex, paperHex } from './colours';
 import { chipColours } from '#core/colour/coats';
 import type { Lab } from '#model/marker';
 
@@ -15,7 +16,7 @@ export function DoubleChipShape({ lab, width = 44, height = 16, x = 0, y = 0 }: 
   if (!lab) {
     return (
       <g transform={`translate(${x} ${y})`}>
-        <path d={path} fill="#fff" stroke="#141414" strokeWidth="1" strokeDasharray="3 2" />
+        <path d={path} fill={paperHex} stroke={inkHex} strokeWidth="1" strokeDasharray="3 2" />
       </g>
     );
   }
@@ -27,7 +28,7 @@ export function DoubleChipShape({ lab, width = 44, height = 16, x = 0, y = 0 }: 
       <svg x={width / 2} y={0} width={width / 2} height={height} viewBox={`${width / 2} 0 ${width / 2} ${height}`} aria-hidden="true">
         <path d={path} fill={twoCoatsHex} />
       </svg>
-      <path d={path} fill="none" stroke="#141414" strokeOpacity={lab.L > 88 ? 0.55 : 0.15} strokeWidth="0.8" />
+      <path d={path} fill="none" stroke={inkHex} strokeOpacity={lab.L > 88 ? 0.55 : 0.15} strokeWidth="0.8" />
     </g>
   );
 }

@@ -1,8 +1,9 @@
 import type { DistantLamp } from '#model/lamp';
 
 /** How far the oval stands outside the picture, in CSS px. */
-const outsidePx = 30;
-const lowestDeg = 5;
+const outsidePx = 26;
+/** No lamp stands lower, in degrees over the paper. */
+export const lowestDeg = 5;
 
 const radians = (degrees: number): number => (degrees * Math.PI) / 180;
 const degrees = (angle: number): number => (angle * 180) / Math.PI;

@@ -1,7 +1,8 @@
 import { type PointerEvent, useRef } from 'react';
 import type { DistantLamp } from '#model/lamp';
 import { dragHandle } from './drag-handle';
-import { lampAt, lampPlace, lampWords, moveLampByKey } from './lamp-place';
+import { inkHex, paperHex, softHex } from './colours';
+import { lampAt, lampPlace, lowestDeg, lampWords, moveLampByKey } from './lamp-place';
 
 type Props = {
   lamp: DistantLamp;
@@ -13,22 +14,29 @@ type Props = {
   onSettle?: ((lamp: DistantLamp) => void) | undefined;
 };
 
+/** Size of the bulb in CSS px: what a finger finds. */
+const bulbPx = 44;
+
 /** The lamp: moved round the picture for the direction, into it for the height. */
 export function Lamp({ lamp, width, height, onMove, onSettle }: Props) {
   const field = useRef<HTMLDivElement>(null);
-  const place = lampPlace(lamp, width, height);
   const movable = onMove !== undefined;
+  // Where it only shows it stands beside the picture, on its side; where it is moved, a high one stands over the drawing.
+  const place = lampPlace(movable ? lamp : { ...lamp, heightDeg: lowestDeg }, width, height);
+  const isOver = place.x > -bulbPx / 2 && place.x < width + bulbPx / 2 && place.y > -bulbPx / 2 && place.y < height + bulbPx / 2;
   const atPointer = (event: PointerEvent): DistantLamp => {
     const box = field.current?.getBoundingClientRect();
     return box ? lampAt(event.clientX - box.left, event.clientY - box.top, width, height) : lamp;
   };
   const bulb = (
-    <svg width="52" height="52" viewBox="-26 -26 52 52" className="block" aria-hidden="true">
-      <circle r="24" fill="#fff" fillOpacity={movable ? 0.95 : 0.8} stroke="#141414" strokeWidth={movable ? 2.5 : 1.5} />
-      <g transform={`rotate(${lamp.azimuthDeg})`}>
-        <path d="M-9 -12 L9 -12 L13 4 L-13 4 Z" fill="#141414" />
-        <path d="M-7 4 A7 7 0 0 0 7 4 Z" fill="#fff" stroke="#141414" strokeWidth="2" />
-        <path d="M-10 13 L-13 19 M0 15 L0 21 M10 13 L13 19" stroke="#141414" strokeWidth="2" strokeLinecap="round" />
+    <svg width="44" height="44" viewBox="-26 -26 52 52" className="block" aria-hidden="true">
+      {/* Over the drawing it is a ring, through which the lines are seen. */}
+      <circle r="24" fill={paperHex} fillOpacity={isOver ? 0 : 0.95} stroke={paperHex} strokeWidth={6} strokeOpacity={0.8} />
+      <circle r="24" fill="none" stroke={inkHex} strokeWidth={movable ? 2.5 : 1.5} />
+      <g transform={`rotate(${lamp.azimuthDeg})`} display={isOver ? 'none' : undefined}>
+        <path d="M-9 -12 L9 -12 L13 4 L-13 4 Z" fill={inkHex} />
+        <path d="M-7 4 A7 7 0 0 0 7 4 Z" fill={paperHex} stroke={inkHex} strokeWidth="2" />
+        <path d="M-10 13 L-13 19 M0 15 L0 21 M10 13 L13 19" stroke={inkHex} strokeWidth="2" strokeLinecap="round" />
       </g>
     </svg>
   );
@@ -42,12 +50,12 @@ export function Lamp({ lamp, width, height, onMove, onSettle }: Props) {
             rx={place.radiusX}
             ry={place.radiusY}
             fill="none"
-            stroke="#4a4a4a"
+            stroke={softHex}
             strokeWidth="1.5"
             strokeDasharray="1 7"
             strokeLinecap="round"
           />
-          <line x1={place.x} y1={place.y} x2={width / 2} y2={height / 2} stroke="#4a4a4a" strokeWidth="1" strokeDasharray="6 6" />
+          <line x1={place.x} y1={place.y} x2={width / 2} y2={height / 2} stroke={softHex} strokeWidth="1" strokeDasharray="6 6" />
         </svg>
       )}
       {movable ? (
@@ -59,7 +67,7 @@ export function Lamp({ lamp, width, height, onMove, onSettle }: Props) {
           aria-valuemax={359}
           aria-valuenow={Math.round(lamp.azimuthDeg)}
           aria-valuetext={lampWords(lamp)}
-          className="pointer-events-auto absolute -ml-[26px] -mt-[26px] cursor-grab touch-none rounded-full active:cursor-grabbing"
+          className="pointer-events-auto absolute -ml-[22px] -mt-[22px] cursor-grab touch-none rounded-full active:cursor-grabbing"
           style={{ left: place.x, top: place.y }}
           {...dragHandle({
             onDrag: (event) => onMove?.(atPointer(event)),
@@ -77,7 +85,7 @@ export function Lamp({ lamp, width, height, onMove, onSettle }: Props) {
         </div>
       ) : (
         <div
-          className="absolute -ml-[26px] -mt-[26px] scale-75"
+          className="absolute -ml-[22px] -mt-[22px] scale-75"
           style={{ left: place.x, top: place.y }}
           role="img"
           aria-label={`Lamp ${lampWords(lamp)}`}

@@ -1,3 +1,4 @@
+import { accentHex, paperHex } from './colours';
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRef } from 'react';
 import { arrowSteps } from './drag-handle';
 import { canvasSize } from './canvas-size';
@@ -46,25 +47,18 @@ type SheetProps = Omit<Props, 'nearness' | 'reveal' | 'foot'> & { width: number;
 const tapPx = 7;
 
 const looks: Record<MendMark['look'], { stroke: string; dash?: string; widthPx: number }> = {
-  proposal: { stroke: '#005f69', dash: '7 6', widthPx: 3 },
+  proposal: { stroke: accentHex, dash: '7 6', widthPx: 3 },
   line: { stroke: '#000', widthPx: 3 },
-  closing: { stroke: '#005f69', widthPx: 3 },
-  divide: { stroke: '#005f69', dash: '2 5', widthPx: 3 },
-  rub: { stroke: '#fff', widthPx: 8 },
+  closing: { stroke: accentHex, widthPx: 3 },
+  divide: { stroke: accentHex, dash: '2 5', widthPx: 3 },
+  rub: { stroke: paperHex, widthPx: 8 },
 };
 
 /** The picture while its lines are mended: regions in greys, mends and proposals drawn over it, a pen for hand and keys. */
 export function MendView({ nearness, reveal, foot, ...props }: Props) {
   const { widthMm, heightMm, widthPx, heightPx } = props;
   return (
-    <ZoomStage
-      widthPx={widthPx}
-      heightPx={heightPx}
-      around={{ wide: 20, narrow: 8 }}
-      nearness={nearness}
-      reveal={[reveal[0] / widthMm, reveal[1] / heightMm]}
-      foot={foot}
-    >
+    <ZoomStage widthPx={widthPx} heightPx={heightPx} nearness={nearness} reveal={[reveal[0] / widthMm, reveal[1] / heightMm]} foot={foot}>
       {(width, height) => <MendSheet {...props} width={width} height={height} />}
     </ZoomStage>
   );
@@ -80,7 +74,7 @@ function MendSheet(props: SheetProps) {
     const context = canvas.current?.getContext('2d');
     if (!canvas.current || !context || width === 0) return;
     Object.assign(canvas.current, canvasSize(width, height, widthPx));
-    context.fillStyle = '#fff';
+    context.fillStyle = paperHex;
     context.fillRect(0, 0, canvas.current.width, canvas.current.height);
     context.imageSmoothingQuality = 'high';
     if (shades) {
@@ -171,7 +165,7 @@ function MendSheet(props: SheetProps) {
         {marks.map(({ id, points, look, isMarked }) => (
           <g key={id} data-mark={look}>
             {look !== 'rub' && (
-              <polyline points={pxOf(points)} fill="none" stroke="#fff" strokeWidth={isMarked ? 11 : 6} strokeLinecap="round" />
+              <polyline points={pxOf(points)} fill="none" stroke={paperHex} strokeWidth={isMarked ? 11 : 6} strokeLinecap="round" />
             )}
             <polyline
               points={pxOf(points)}
@@ -183,11 +177,11 @@ function MendSheet(props: SheetProps) {
             />
           </g>
         ))}
-        <polyline ref={trail} fill="none" stroke="#005f69" strokeWidth={4} strokeLinecap="round" />
-        {penDownAt && <polyline points={pxOf([penDownAt, crosshair])} fill="none" stroke="#005f69" strokeWidth={4} />}
+        <polyline ref={trail} fill="none" stroke={accentHex} strokeWidth={4} strokeLinecap="round" />
+        {penDownAt && <polyline points={pxOf([penDownAt, crosshair])} fill="none" stroke={accentHex} strokeWidth={4} />}
         <g transform={`translate(${(crosshair[0] / widthMm) * width} ${(crosshair[1] / heightMm) * height})`}>
-          <path d="M-13 0H-4M4 0H13M0 -13V-4M0 4V13" stroke="#fff" strokeWidth={5} />
-          <path d="M-13 0H-4M4 0H13M0 -13V-4M0 4V13" stroke="#005f69" strokeWidth={2} />
+          <path d="M-13 0H-4M4 0H13M0 -13V-4M0 4V13" stroke={paperHex} strokeWidth={5} />
+          <path d="M-13 0H-4M4 0H13M0 -13V-4M0 4V13" stroke={accentHex} strokeWidth={2} />
         </g>
       </svg>
     </>

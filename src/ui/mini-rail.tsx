@@ -1,3 +1,4 @@
+import { inkHex } from './colours';
 import type { Marker } from '#model/marker';
 import type { MakeSummary } from '#model/make-summary';
 import { chipColours } from '#core/colour/coats';
@@ -31,7 +32,7 @@ export function MiniRail({ ladders, markers }: { ladders: MakeSummary['ladders']
               <g key={markerId} transform={`translate(0 ${scale(lab.L) - 4})`}>
                 <rect width="11" height="8" fill={oneCoatHex} />
                 <rect x="11" width="11" height="8" fill={twoCoatsHex} />
-                <rect width="22" height="8" fill="none" stroke="#141414" strokeOpacity="0.35" strokeWidth="0.7" />
+                <rect width="22" height="8" fill="none" stroke={inkHex} strokeOpacity="0.35" strokeWidth="0.7" />
               </g>
             );
           })}

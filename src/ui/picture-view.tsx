@@ -1,6 +1,7 @@
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRef, useState } from 'react';
 import type { Direction } from '#core/picture/walk';
 import { canvasSize } from './canvas-size';
+import { accentHex, paperHex } from './colours';
 import { drawTouched, type TouchedRegions } from './region-overlay';
 import { type Nearness, ZoomStage } from './zoom-stage';
 
@@ -11,8 +12,10 @@ export type PictureLayers = {
   lines: ImageBitmap;
   /** Colour of the bands, drawn under the lines. */
   paint: ImageBitmap | null;
-  /** Marks of regions, drawn under the lines. */
+  /** Tints of elements, drawn under the lines. */
   marks: ImageData | null;
+  /** White over all that is not chosen, drawn over the lines. */
+  veil: CanvasImageSource | null;
   /** Where the keyboard walk stands, in px of the picture. */
   cursor: readonly [number, number] | null;
 };
@@ -34,22 +37,20 @@ type Props = {
   /** Null: the whole picture, always. */
   nearness: Nearness | null;
   foot: ReactNode;
+  buttons?: ReactNode;
+  /** The label under the mouse, 0 for none. */
+  onPoint?: ((label: number) => void) | undefined;
 };
 
-type SheetProps = Omit<Props, 'nearness' | 'foot'> & { width: number; height: number };
+type SheetProps = Omit<Props, 'nearness' | 'foot' | 'buttons'> & { width: number; height: number };
 
 const walkKeys: Record<string, Direction> = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' };
-/** Room round the picture for the lamp, in CSS px. */
-const roomPx = 58;
-/** The same where the screen is narrow. */
-const narrowRoomPx = 34;
-
 function drawLayers(canvas: HTMLCanvasElement, layers: PictureLayers): void {
   const context = canvas.getContext('2d');
   if (!context) return;
   const { width, height } = canvas;
   context.globalCompositeOperation = 'source-over';
-  context.fillStyle = '#fff';
+  context.fillStyle = paperHex;
   context.fillRect(0, 0, width, height);
   context.imageSmoothingQuality = 'high';
   if (layers.paint) context.drawImage(layers.paint, 0, 0, width, height);
@@ -61,12 +62,13 @@ function drawLayers(canvas: HTMLCanvasElement, layers: PictureLayers): void {
   context.globalCompositeOperation = 'multiply';
   context.drawImage(layers.lines, 0, 0, width, height);
   context.globalCompositeOperation = 'source-over';
+  if (layers.veil) context.drawImage(layers.veil, 0, 0, width, height);
   if (layers.cursor) {
     const x = (layers.cursor[0] / layers.widthPx) * width;
     const y = (layers.cursor[1] / layers.heightPx) * height;
     for (const [lineWidth, colour] of [
-      [9, '#fff'],
-      [5, '#005f69'],
+      [9, paperHex],
+      [5, accentHex],
     ] as const) {
       context.beginPath();
       context.arc(x, y, 15, 0, 2 * Math.PI);
@@ -78,16 +80,16 @@ function drawLayers(canvas: HTMLCanvasElement, layers: PictureLayers): void {
 }
 
 /** The picture on its paper. Redrawn from its layers; taps, drags and keys are told as regions. */
-export function PictureView({ nearness, foot, ...props }: Props) {
+export function PictureView({ nearness, foot, buttons, ...props }: Props) {
   const { widthPx, heightPx, cursor } = props.layers;
   return (
     <ZoomStage
       widthPx={widthPx}
       heightPx={heightPx}
-      around={{ wide: roomPx, narrow: narrowRoomPx }}
       nearness={nearness}
       reveal={cursor && [cursor[0] / widthPx, cursor[1] / heightPx]}
       foot={foot}
+      buttons={buttons}
     >
       {(width, height) => <PictureSheet {...props} width={width} height={height} />}
     </ZoomStage>
@@ -95,14 +97,17 @@ export function PictureView({ nearness, foot, ...props }: Props) {
 }
 
 function PictureSheet(props: SheetProps) {
-  const { layers, label, labels, onGather, boxOf, onWalk, onPressCursor, focusTurn = 0, over, width, height } = props;
+  const { layers, label, labels, onGather, boxOf, onWalk, onPressCursor, focusTurn = 0, over, onPoint, width, height } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const walked = useRef<HTMLDivElement>(null);
   const swept = useRef<Set<number> | null>(null);
   const hover = useRef<HTMLCanvasElement>(null);
   const [touched, setTouched] = useState<readonly number[]>([]);
   const canGather = onGather !== undefined && labels !== null;
-  const touch = (found: readonly number[]) => setTouched((before) => (before.join() === found.join() ? before : found));
+  const touch = (found: readonly number[]) => {
+    setTouched((before) => (before.join() === found.join() ? before : found));
+    onPoint?.(found.at(-1) ?? 0);
+  };
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the canvas is another one when the picture starts or stops to answer taps.
   useEffect(() => {

@@ -1,35 +1,97 @@
-/** How a region is marked over the paper: `gathered` belongs to an element, `inHand` to the one in hand. */
-export type RegionMark = 'gathered' | 'inHand';
+import { elementTint, tintPatterns } from '#core/colour/element-tints';
+import { inkHex } from './colours';
 
-const hatchPeriodPx = 14;
-const gathered = 214;
-const inHand = 236;
-const hatch = 120;
-/** The accent, pale: the hand's own mark, never beside a swatch since this view shows none. Red, green, blue. */
-const touchedRgb = [126, 196, 203] as const;
+/** Distance between the lines of a pattern, and their width, in px of the picture. */
+const periodPx = 16;
+const linePx = 3;
 
 /** Opaque colour as a 32-bit number for the px of an ImageData; little-endian, as every browser's machine is. */
-const packed = (r: number, g: number, b: number): number => ((255 << 24) | (b << 16) | (g << 8) | r) >>> 0;
+const packed = (r: number, g: number, b: number, a = 255): number => ((a << 24) | (b << 16) | (g << 8) | r) >>> 0;
+const packedHex = (hex: string, a = 255): number => {
+  const [r, g, b] = [1, 3, 5].map((start) => Number.parseInt(hex.slice(start, start + 2), 16)) as [number, number, number];
+  return packed(r, g, b, a);
+};
 
-/**
- * Paints the marks of regions into RGBA, transparent elsewhere. The element in hand is hatched as well as grey, so that it is
- * told apart without judging a tone.
- */
-export function paintRegionMarks(labels: Uint16Array, width: number, height: number, markOf: ReadonlyMap<number, RegionMark>): ImageData {
+/** Whether a pixel lies on a line of each pattern, as one bit a pattern, for one period of rows and columns. */
+function patternBits(): Uint8Array {
+  const bits = new Uint8Array(periodPx * periodPx);
+  for (let row = 0; row < periodPx; row++) {
+    for (let column = 0; column < periodPx; column++) {
+      const on = {
+        plain: false,
+        rising: (row + column) % periodPx < linePx,
+        dots: Math.hypot(row - periodPx / 2, column - periodPx / 2) < linePx,
+        falling: (row - column + periodPx) % periodPx < linePx,
+        level: row < linePx,
+        upright: column < linePx,
+        cross: row < 2 || column < 2,
+      };
+      tintPatterns.forEach((pattern, index) => {
+        if (on[pattern]) bits[row * periodPx + column]! |= 1 << index;
+      });
+    }
+  }
+  return bits;
+}
+
+export type ElementMarks = {
+  labels: Uint16Array;
+  width: number;
+  height: number;
+  /** Place of the element in its picture's row, by label. */
+  elementOf: ReadonlyMap<number, number>;
+};
+
+/** Paints each element in a tint and pattern of its own into RGBA, transparent elsewhere. */
+export function paintElementTints({ labels, width, height, elementOf }: ElementMarks): ImageData {
   const image = new ImageData(width, height);
-  if (markOf.size === 0) return image;
-  const codes = new Uint8Array(65536);
-  for (const [label, mark] of markOf) codes[label] = mark === 'inHand' ? 2 : 1;
-  const [plain, held, line] = [gathered, inHand, hatch].map((grey) => packed(grey, grey, grey)) as [number, number, number];
+  if (elementOf.size === 0) return image;
+  const bits = patternBits();
+  const tints = [...new Set(elementOf.values())].reduce(
+    (all, index) => {
+      const { hex, lineHex, pattern } = elementTint(index);
+      all[index] = { plain: packedHex(hex), line: packedHex(lineHex), bit: 1 << tintPatterns.indexOf(pattern) };
+      return all;
+    },
+    [] as { plain: number; line: number; bit: number }[],
+  );
+  const codes = new Int32Array(65536).fill(-1);
+  for (const [label, index] of elementOf) codes[label] = index;
   const px = new Uint32Array(image.data.buffer);
   for (let row = 0, i = 0; row < height; row++) {
+    const bitRow = (row % periodPx) * periodPx;
     for (let column = 0; column < width; column++, i++) {
       const code = codes[labels[i] as number] as number;
-      if (code === 0) continue;
-      px[i] = code === 1 ? plain : (row + column) % hatchPeriodPx < 3 ? line : held;
+      if (code < 0) continue;
+      const { plain, line, bit } = tints[code] as (typeof tints)[number];
+      px[i] = ((bits[bitRow + (column % periodPx)] as number) & bit) !== 0 ? line : plain;
     }
   }
   return image;
+}
+
+/** How much of the rest is left when one element is chosen. */
+const veilAlpha = 185;
+/** The lines round the chosen element stay black: its edge is let through so far, in px of the picture. */
+const lineReachPx = 4;
+
+/** White over everything but the chosen labels and the lines round them. */
+export function paintVeil(labels: Uint16Array, width: number, height: number, chosen: ReadonlySet<number>): OffscreenCanvas {
+  const hole = new OffscreenCanvas(width, height);
+  const mask = new ImageData(width, height);
+  const px = new Uint32Array(mask.data.buffer);
+  const isChosen = new Uint8Array(65536);
+  for (const label of chosen) isChosen[label] = 1;
+  for (let i = 0; i < labels.length; i++) if (isChosen[labels[i] as number]) px[i] = 0xffffffff;
+  hole.getContext('2d')?.putImageData(mask, 0, 0);
+  const veil = new OffscreenCanvas(width, height);
+  const context = veil.getContext('2d');
+  if (!context) return veil;
+  context.fillStyle = `rgb(255 255 255 / ${veilAlpha / 255})`;
+  context.fillRect(0, 0, width, height);
+  context.globalCompositeOperation = 'destination-out';
+  for (const dx of [-lineReachPx, 0, lineReachPx]) for (const dy of [-lineReachPx, 0, lineReachPx]) context.drawImage(hole, dx, dy);
+  return veil;
 }
 
 export type TouchedRegions = {
@@ -41,6 +103,9 @@ export type TouchedRegions = {
   /** Box round a label: left, top, width, height in px of the picture. */
   boxOf: (label: number) => readonly [number, number, number, number] | undefined;
 };
+
+/** The hand's own mark: a neutral shade, so clear that the colour under it is seen. */
+const touchedAlpha = 56;
 
 /** Marks what is under the hand on a canvas of its own, at the canvas's own resolution and only where it lies: a hover costs no more. */
 export function drawTouched(canvas: HTMLCanvasElement, { labels, widthPx, heightPx, touched, boxOf }: TouchedRegions): void {
@@ -61,7 +126,7 @@ export function drawTouched(canvas: HTMLCanvasElement, { labels, widthPx, height
   for (const label of touched) isTouched[label] = 1;
   const image = context.createImageData(width, height);
   const px = new Uint32Array(image.data.buffer);
-  const colour = packed(...touchedRgb);
+  const colour = packedHex(inkHex, touchedAlpha);
   for (let y = 0; y < height; y++) {
     const row = Math.min(heightPx - 1, Math.floor((top + y + 0.5) / scaleY)) * widthPx;
     for (let x = 0; x < width; x++) {

@@ -1,3 +1,4 @@
+import { ladderWeights } from '#core/markers/ladder-cost';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 
 /** `row`: 0, or 1 under it where two would lie on each other. */
@@ -6,9 +7,9 @@ export type Lane = { group: string; places: Place[]; gaps: { fromL: number; toL:
 export type Strand = { key: string; family: string; lanes: Lane[] };
 
 /** Steps between owned neighbours wider than this are shown as gaps. */
-const gapL = 28;
+const gapL = ladderWeights.wideStepL;
 /** Places nearer than this, at a zoom of 1, would hide each other's codes. */
-const crowdedL = 9;
+const crowdedL = 10;
 
 /** Where a marker without any colour stands: by its depth, as the digits say. */
 function lightnessOf({ lab, depth }: ShownMarker): number {

@@ -1,3 +1,5 @@
+import { darknessShare } from './lightness-scale';
+import { inkHex, paperHex } from './colours';
 import { type KeyboardEvent, memo, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { hexOfLab } from '#core/colour/lab';
 import type { ShownMarker } from '#core/markers/assumed-colour';
@@ -22,15 +24,15 @@ function Chip({ marker }: { marker: ShownMarker }) {
         <DoubleChipShape lab={marker.lab} width={30} height={14} y={1} />
       ) : (
         <>
-          <rect x="1" y="2" width="28" height="12" fill="#fff" stroke="#141414" strokeWidth="1.2" strokeDasharray="3 2" />
+          <rect x="1" y="2" width="28" height="12" fill={paperHex} stroke={inkHex} strokeWidth="1.2" strokeDasharray="3 2" />
           {marker.lab && <rect x="5" y="9.5" width="20" height="3" fill={hexOfLab(marker.lab)} />}
         </>
       )}
-      {marker.state === 'low' && <path d="M3 12 H13 M3 15.500 H13" stroke="#141414" strokeWidth="1.6" />}
-      {marker.state === 'dry' && <path d="M3 1 L27 15 M27 1 L3 15" stroke="#fff" strokeWidth="4" />}
-      {marker.state === 'dry' && <path d="M3 1 L27 15 M27 1 L3 15" stroke="#141414" strokeWidth="2" />}
+      {marker.state === 'low' && <path d="M3 12 H13 M3 15.500 H13" stroke={inkHex} strokeWidth="1.6" />}
+      {marker.state === 'dry' && <path d="M3 1 L27 15 M27 1 L3 15" stroke={paperHex} strokeWidth="4" />}
+      {marker.state === 'dry' && <path d="M3 1 L27 15 M27 1 L3 15" stroke={inkHex} strokeWidth="2" />}
       {marker.state === 'leaking' && (
-        <path d="M24 8 C20 13 20 17 24 17 C28 17 28 13 24 8 Z" fill="#fff" stroke="#141414" strokeWidth="1.4" />
+        <path d="M24 8 C20 13 20 17 24 17 C28 17 28 13 24 8 Z" fill={paperHex} stroke={inkHex} strokeWidth="1.4" />
       )}
     </svg>
   );
@@ -177,11 +179,11 @@ const StrandRow = memo(function StrandRow({ strand: { family, lanes }, chosenId,
 
 /** The family stands at the left: beside the chip the rest of the code is enough. */
 function codeWithoutFamily({ code, family }: ShownMarker): string {
-  const rest = family && code.toUpperCase().startsWith(family) ? code.slice(family.length).trim() : code;
-  return rest === '' ? code : rest;
+  const spelled = code.toUpperCase();
+  if (!family || spelled === family) return code;
+  const rest = spelled.startsWith(family) ? code.slice(family.length) : spelled.endsWith(family) ? code.slice(0, -family.length) : code;
+  return rest.replace(/^[\s.\-/]+|[\s.\-/]+$/g, '') || code;
 }
 
-/** Place on a strand in percent of its width: L* 100 at the left, 15 at the right. */
-function strandPlace(lightnessL: number): number {
-  return Math.min(100, Math.max(0, ((100 - lightnessL) / 85) * 100));
-}
+/** Place on a strand in percent of its width: white at the left, L* 0 at the right. */
+const strandPlace = (lightnessL: number): number => 100 * darknessShare(lightnessL);

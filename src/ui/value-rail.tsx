@@ -1,53 +1,113 @@
-import { Ladder, type LadderRung } from './ladder';
-import { lightnessScale } from './lightness-scale';
+import { useRef } from 'react';
+import type { LadderWarning } from '#core/markers/ladder-warnings';
+import { softHex, wallHex } from './colours';
+import { Ladder, type LadderRung, widthBeside } from './ladder';
+import { lightnessMark, lightnessMarks, lightnessScale } from './lightness-scale';
+import { useSize } from './use-size';
 
-export type RailColumn = { id: string; name: string; rungs: readonly LadderRung[] };
+export type RailColumn = { id: string; name: string; rungs: readonly LadderRung[]; warnings: readonly LadderWarning[] };
 
-type Props = {
-  columns: readonly RailColumn[];
-  height: number;
-  chosenId: string | null;
-  onChoose: (id: string) => void;
-};
+type Props = { columns: readonly RailColumn[]; chosenId: string | null; onChoose: (id: string) => void };
 
-/** All elements side by side, a ladder each, on one common lightness scale. */
-export function ValueRail({ columns, height, chosenId, onChoose }: Props) {
-  const scale = lightnessScale(height);
+/** Room of the scale's own words at the left. */
+const axisPx = 46;
+/** Narrowest column: a chip, an upright code, and air between them. 16 of them stand beside a picture on a small laptop. */
+const leastColumnPx = 29;
+const mostColumnPx = 132;
+/** Height of the names: upright where columns are narrow, else in two lines. */
+const uprightHeadPx = 104;
+const levelHeadPx = 44;
+/** From this width a name stands level. */
+const levelNamePx = 74;
+
+/** How wide a column is, and whether its codes stand upright. */
+export function railLayout(
+  widthPx: number,
+  columns: readonly RailColumn[],
+): { columnPx: number; isUpright: boolean; isLevelHead: boolean } {
+  const even = Math.floor((widthPx - axisPx) / Math.max(1, columns.length));
+  const columnPx = Math.max(leastColumnPx, Math.min(mostColumnPx, even));
+  const neededPx = Math.max(0, ...columns.map(({ rungs }) => widthBeside(rungs, false)));
+  return { columnPx, isUpright: columnPx < neededPx + 6, isLevelHead: columnPx >= levelNamePx };
+}
+
+/** All elements side by side, a ladder each, on one common lightness scale from white to black; as large as its place. */
+export function ValueRail({ columns, chosenId, onChoose }: Props) {
+  const place = useRef<HTMLDivElement>(null);
+  const { width, height } = useSize(place);
+  const { columnPx, isUpright, isLevelHead } = railLayout(width, columns);
+  const headPx = isLevelHead ? levelHeadPx : uprightHeadPx;
+  const ladderPx = Math.max(0, height - headPx);
+  const scale = lightnessScale(ladderPx);
   return (
-    <section aria-label="Value rail: all elements on one lightness scale" className="relative bg-paper pl-14 pr-2 pt-2 pb-3">
-      <svg className="absolute left-0 top-[3.75rem] w-full pointer-events-none" height={height} aria-hidden="true">
-        {[100, 80, 60, 40, 20].map((lightnessL) => (
-          <g key={lightnessL}>
-            <line x1="48" x2="100%" y1={scale(lightnessL)} y2={scale(lightnessL)} stroke="#d4d4d4" strokeWidth="1" />
-            <text x="6" y={scale(lightnessL) + 4.5} fontSize="13" fill="#4a4a4a">
-              {lightnessL === 100 ? 'white' : `L* ${lightnessL}`}
-            </text>
-          </g>
-        ))}
-      </svg>
-      <ul className="relative flex overflow-x-auto pb-2">
-        {columns.map(({ id, name, rungs }) => (
-          <li key={id} className="shrink-0">
-            <button
-              type="button"
-              aria-pressed={id === chosenId}
-              onClick={() => onChoose(id)}
-              className={`block w-[5.75rem] text-left px-0.5 ${id === chosenId ? 'bg-bench shadow-[inset_0_4px_0_var(--color-ink)]' : 'hover:bg-bench/60'}`}
+    <section aria-label="Value rail: all elements on one lightness scale" className="relative min-h-72 flex-1 bg-paper" data-rail>
+      <div ref={place} className="absolute inset-0 overflow-hidden">
+        {ladderPx > 0 && (
+          <>
+            <svg className="pointer-events-none absolute left-0 w-full" style={{ top: headPx }} height={ladderPx} aria-hidden="true">
+              {lightnessMarks.map((lightnessL) => (
+                <line key={lightnessL} x1={axisPx - 4} x2="100%" y1={scale(lightnessL)} y2={scale(lightnessL)} stroke={wallHex} />
+              ))}
+            </svg>
+            <ul className="absolute inset-y-0 right-0 flex overflow-x-auto overflow-y-hidden" style={{ left: axisPx }}>
+              {columns.map(({ id, name, rungs, warnings }) => (
+                <li key={id} className="h-full shrink-0" style={{ width: columnPx }}>
+                  <button
+                    type="button"
+                    aria-pressed={id === chosenId}
+                    title={name}
+                    onClick={() => onChoose(id)}
+                    className={`block h-full w-full overflow-hidden text-left ${id === chosenId ? 'bg-bench shadow-[inset_0_4px_0_var(--color-ink)]' : 'hover:bg-bench/60'}`}
+                  >
+                    <span
+                      className={`flex overflow-hidden pt-1.5 text-sm font-semibold leading-tight ${isLevelHead ? 'items-end px-1 pb-1' : 'items-center pb-1'}`}
+                      style={{ height: headPx }}
+                    >
+                      <span
+                        className={
+                          isLevelHead ? 'line-clamp-2' : 'ml-0.5 max-h-full rotate-180 truncate text-left [writing-mode:vertical-rl]'
+                        }
+                      >
+                        {name}
+                      </span>
+                    </span>
+                    {rungs.length > 0 ? (
+                      <Ladder
+                        rungs={rungs}
+                        height={ladderPx}
+                        width={columnPx - 2}
+                        codes={isUpright ? 'upright' : 'beside'}
+                        withRoles={false}
+                        warnings={warnings}
+                      />
+                    ) : (
+                      <span
+                        className={`block text-sm text-soft ${isLevelHead ? 'px-1' : 'ml-0.5 [writing-mode:vertical-rl]'}`}
+                        style={{ height: ladderPx }}
+                      >
+                        no ladder yet
+                      </span>
+                    )}
+                  </button>
+                </li>
+              ))}
+            </ul>
+            <svg
+              className="pointer-events-none absolute left-0"
+              style={{ top: headPx }}
+              width={axisPx - 4}
+              height={ladderPx}
+              aria-hidden="true"
             >
-              <span className="flex h-13 items-end pb-1 text-sm font-semibold leading-tight">
-                <span className="line-clamp-2">{name}</span>
-              </span>
-              {rungs.length > 0 ? (
-                <Ladder rungs={rungs} height={height} withRoles={false} />
-              ) : (
-                <span className="block text-sm text-soft pt-2" style={{ height }}>
-                  no ladder yet
-                </span>
-              )}
-            </button>
-          </li>
-        ))}
-      </ul>
+              {lightnessMarks.map((lightnessL) => (
+                <text key={lightnessL} x="4" y={scale(lightnessL) + 4.5} fontSize="13" fill={softHex}>
+                  {lightnessMark(lightnessL)}
+                </text>
+              ))}
+            </svg>
+          </>
+        )}
+      </div>
     </section>
   );
 }

@@ -1,30 +1,38 @@
+import { useEffect, useRef } from 'react';
+import { inkHex } from './colours';
+
 export type WorklineStation<Id extends string> = { id: Id; name: string; open: string };
 
 type Props<Id extends string> = { stations: readonly WorklineStation<Id>[]; current: Id; onGo: (id: Id) => void };
 
 /** The stations of the trade as paper tags on a thread; each says what is still open there. */
 export function Workline<Id extends string>({ stations, current, onGo }: Props<Id>) {
+  const here = useRef<HTMLAnchorElement>(null);
+  // On a narrow screen the thread is longer than the screen: the tag one stands on is drawn into sight.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it is drawn into sight when it is another.
+  useEffect(() => here.current?.scrollIntoView({ block: 'nearest', inline: 'center' }), [current, stations.length > 0]);
   return (
-    <nav aria-label="Workline" className="relative px-4 pt-4 sm:px-8">
-      <svg className="absolute inset-x-0 top-2 h-6 w-full" preserveAspectRatio="none" viewBox="0 0 100 10" aria-hidden="true">
-        <path d="M0 0 Q50 7 100 0" fill="none" stroke="#141414" strokeWidth="2" vectorEffect="non-scaling-stroke" />
+    <nav aria-label="Workline" className="relative">
+      <svg className="absolute inset-x-0 top-0 h-5 w-full" preserveAspectRatio="none" viewBox="0 0 100 10" aria-hidden="true">
+        <path d="M0 0 Q50 7 100 0" fill="none" stroke={inkHex} strokeWidth="2" vectorEffect="non-scaling-stroke" />
       </svg>
-      <ol className="relative flex gap-2 overflow-x-auto pt-3 pb-2 sm:gap-5">
+      <ol className="relative flex gap-2 overflow-x-auto pt-2.5 pb-1.5 sm:gap-3">
         {stations.map(({ id, name, open }) => (
           <li key={id} className="min-w-24 flex-1">
             <a
+              ref={id === current ? here : undefined}
               href={`#${id}`}
               aria-current={id === current ? 'step' : undefined}
               onClick={(event) => {
                 event.preventDefault();
                 onGo(id);
               }}
-              className={`hung-tag block rounded-b-sm px-3 pt-2 pb-1.5 text-center ${
-                id === current ? 'bg-paper shadow-[0_3px_0_var(--color-ink)]' : 'bg-bench hover:bg-paper'
+              className={`hung-tag block rounded-b-sm px-2 pt-1.5 pb-1 text-center ${
+                id === current ? 'bg-ink text-paper' : 'bg-bench hover:bg-paper'
               }`}
             >
-              <span className="block font-display font-semibold">{name}</span>
-              <span className="block truncate text-xs text-soft">{open}</span>
+              <span className="block font-display font-semibold leading-tight">{name}</span>
+              <span className={`block truncate text-xs ${id === current ? 'text-paper' : 'text-soft'}`}>{open}</span>
             </a>
           </li>
         ))}

@@ -16,20 +16,23 @@ export type Nearness = {
   onZoom: (zoom: number) => void;
 };
 
+/** Least room round a picture in CSS px, on a wide and on a narrow screen: the lamp stands there. The same at every station. */
+export const pictureRoom = { wide: 42, narrow: 30 };
+
 type Props = {
   /** Size of the picture in its own px. */
   widthPx: number;
   heightPx: number;
-  /** Least room round the picture in CSS px, on a wide and on a narrow screen. */
-  around: { wide: number; narrow: number };
   /** Null: the whole picture, always. */
   nearness: Nearness | null;
   /** A place that is brought into sight whenever it changes. */
   reveal?: Share | null | undefined;
   /** Told the size of the picture in CSS px. */
   children: (width: number, height: number) => ReactNode;
-  /** What is said under the picture. */
+  /** What is said at the foot of the picture. */
   foot: ReactNode;
+  /** Further buttons beside those that bring it nearer. */
+  buttons?: ReactNode;
 };
 
 /** One turn nearer or farther. */
@@ -52,11 +55,11 @@ function wayIntoSight(at: number, start: number, end: number): number {
 type Anchor = { share: Share; clientX: number; clientY: number };
 
 /** The place of a picture: the whole of it, or a part as near as is wished; moved by wheel, bars, two fingers and keys. */
-export function ZoomStage({ widthPx, heightPx, around, nearness, reveal, children, foot }: Props) {
+export function ZoomStage({ widthPx, heightPx, nearness, reveal, children, foot, buttons }: Props) {
   const stage = useRef<HTMLDivElement>(null);
   const scroller = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
-  const fit = useFit(stage, widthPx, heightPx, around);
+  const fit = useFit(stage, widthPx, heightPx, pictureRoom);
   const nearest = fit.width > 0 ? Math.max(1, (nearestPx * widthPx) / fit.width) : 1;
   const zoom = nearness ? Math.min(nearest, nearness.zoom) : 1;
   const [width, height] = [Math.round(fit.width * zoom), Math.round(fit.height * zoom)];
@@ -132,8 +135,8 @@ export function ZoomStage({ widthPx, heightPx, around, nearness, reveal, childre
 
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: the keys are those of the picture inside, which has the focus.
-    <div className="flex h-full min-h-[48dvh] w-full flex-col lg:min-h-80" onKeyDown={onKeyDown}>
-      <div ref={stage} className="relative min-h-0 flex-1">
+    <div className="relative flex h-full min-h-[48dvh] w-full flex-col lg:min-h-80" data-stage onKeyDown={onKeyDown}>
+      <div ref={stage} className="relative min-h-[44dvh] flex-1 lg:min-h-0">
         <div
           ref={scroller}
           data-zoom={zoom.toFixed(2)}
@@ -150,10 +153,14 @@ export function ZoomStage({ widthPx, heightPx, around, nearness, reveal, childre
           </div>
         </div>
       </div>
-      <div className="flex min-h-11 items-center gap-2">
-        <div className="min-w-0 flex-1 text-sm text-soft">{foot}</div>
+      {/* On a wide screen these stand in the room round the picture and take none of its own. */}
+      <div className="pointer-events-none flex items-end gap-2 lg:absolute lg:inset-x-2 lg:bottom-2">
+        <div className="pointer-events-auto mr-auto min-w-0 text-sm [&>p:not(:empty)]:bg-paper/90 [&>p:not(:empty)]:px-2 [&>p:not(:empty)]:py-0.5">
+          {foot}
+        </div>
         {nearness && (
-          <fieldset className="flex" aria-label="How near the picture is">
+          <fieldset className="pointer-events-auto flex rounded-sm bg-wall/80 lg:flex-col" aria-label="How near the picture is">
+            {buttons}
             {moves.map(({ name, sign, Icon, wished }) => (
               <Button
                 key={name}

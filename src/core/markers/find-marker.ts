@@ -21,7 +21,8 @@ export function findMarker<M extends Marker>(
   const named = line === null ? null : new Set(lines.filter(({ name }) => name.toLowerCase() === line.toLowerCase()).map(({ id }) => id));
   const exact = rack.filter((marker) => codeKey(marker.code) === key && (!named || named.has(marker.lineId ?? '')));
   if (exact.length === 1 && exact[0]) return { ok: true, marker: exact[0] };
-  if (exact.length > 1) return { ok: false, problem: `${exact.length} lines have a ${typed.trim()}: choose one.`, closest: exact.slice(0, 4) };
+  if (exact.length > 1)
+    return { ok: false, problem: `${exact.length} lines have a ${typed.trim()}: choose one.`, closest: exact.slice(0, 4) };
   const closest = rack
     .map((marker) => ({ marker, distance: editDistance(codeKey(marker.code), key) }))
     .filter(({ distance }) => distance <= Math.max(1, Math.floor(key.length / 3)))

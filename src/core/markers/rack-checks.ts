@@ -1,5 +1,6 @@
 import { formatISO, parseISO, subDays } from 'date-fns';
 import type { Lab, RackMarker } from '#model/marker';
+import { ladderWeights } from './ladder-cost';
 
 export type RackFinding = { kind: 'caps' | 'codeOrder' | 'hue' | 'wideGap'; markerIds: string[]; words: string };
 
@@ -51,7 +52,7 @@ function codeOrderFindings(group: readonly RackMarker[]): RackFinding[] {
   });
 }
 
-/** Neighbours of a group, both owned, more than 28 L* apart. */
+/** Neighbours of a group, both owned, further apart than a wide step. */
 function gapFindings(group: readonly RackMarker[]): RackFinding[] {
   // A line sold in pairs is wide by intent.
   if (group.length < 3) return [];
@@ -59,7 +60,7 @@ function gapFindings(group: readonly RackMarker[]): RackFinding[] {
   return inks.slice(1).flatMap((darker, index): RackFinding[] => {
     const lighter = inks[index] as RackMarker;
     const step = (lighter.lab as Lab).L - (darker.lab as Lab).L;
-    if (step <= 28) return [];
+    if (step <= ladderWeights.wideStepL) return [];
     const between = (marker: RackMarker) =>
       marker.lab !== undefined && marker.lab.L < (lighter.lab as Lab).L && marker.lab.L > (darker.lab as Lab).L;
     const filler = group.find((marker) => !marker.owned && between(marker));

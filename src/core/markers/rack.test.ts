@@ -59,9 +59,7 @@ describe('pasted codes', () => {
   it.each([
     ['quop21 quop-24 QUOP 27', ['QUOP21', 'QUOP-24', 'QUOP 27']],
     ['QUOP21, 24, 27; VEX31/34', ['QUOP21', 'QUOP24', 'QUOP27', 'VEX31', 'VEX34']],
-  ])('are read so by other rules too: %j', (text, codes) =>
-    expect(taken(readPastedCodes(text, options([], lettersLine)))).toEqual(codes),
-  );
+  ])('are read so by other rules too: %j', (text, codes) => expect(taken(readPastedCodes(text, options([], lettersLine)))).toEqual(codes));
 
   it('of names with tone words keep their words together, the tone before or after', () => {
     expect(taken(readPastedCodes('dawn Fog, dusk Fog\ndusk Harbour Fog noon Tide', options([], hoursLine)))).toEqual([
@@ -121,7 +119,9 @@ describe('tables', () => {
       options(),
     );
     expect(rows.map((row) => row.taken)).toEqual([true, true, false, false, false, false, false]);
-    expect(rows[0]).toMatchObject({ marker: { code: '88d.fern', count: 2, owned: true, state: 'low', price: 4.5, colourSource: 'picked' } });
+    expect(rows[0]).toMatchObject({
+      marker: { code: '88d.fern', count: 2, owned: true, state: 'low', price: 4.5, colourSource: 'picked' },
+    });
     expect(rows[1]).toMatchObject({ marker: { owned: false, count: 0 } });
     expect(rows.slice(2).map((row) => (row.taken ? '' : row.why))).toEqual(
       [/no code/, /neither a number/, /none of good/, /not written as/, /already/].map((words) => expect.stringMatching(words)),
@@ -149,7 +149,10 @@ describe('tables of a whole rack', () => {
       },
     });
     expect(read(['', '62d.fern', 'yes', '', '', '', '', '', '', ''])).toMatchObject({ taken: true, marker: { lineId: 'line' } });
-    expect(read(['Nowhere', '62d.fern', '', '', '', '', '', '', '', ''])).toMatchObject({ taken: false, why: expect.stringMatching(/no line "Nowhere": make it/) });
+    expect(read(['Nowhere', '62d.fern', '', '', '', '', '', '', '', ''])).toMatchObject({
+      taken: false,
+      why: expect.stringMatching(/no line "Nowhere": make it/),
+    });
   });
 
   it.each([
@@ -172,7 +175,11 @@ describe('a saved rack brought in again', () => {
       markers: [first, second],
       pairNotes: [{ firstId: first.id, secondId: second.id, verdict: 'refuses', reason: '', on: '2026-11-24' }],
     };
-    const again: Rack = { lines: [{ ...line, id: 'again' }], markers: [{ ...first, id: 'new', lineId: 'again', code: '88D-fern' }], pairNotes: [] };
+    const again: Rack = {
+      lines: [{ ...line, id: 'again' }],
+      markers: [{ ...first, id: 'new', lineId: 'again', code: '88D-fern' }],
+      pairNotes: [],
+    };
     expect(newOfRack(again, file)).toEqual({
       lines: [],
       markers: [{ ...second, lineId: 'again' }],
@@ -315,12 +322,14 @@ describe('suggestions', () => {
         fc.boolean(),
         fc.boolean(),
         (drawn, rungs, crossFamily, onlyUsable, fromFirst) => {
-          const rack = drawn.map(({ L, hue, hasLab, ...one }, index): Marker => ({
-            ...one,
-            id: `m${index}`,
-            code: `${one.family}-${index}`,
-            ...(hasLab ? { lab: { L, a: hue, b: 20 } } : {}),
-          }));
+          const rack = drawn.map(
+            ({ L, hue, hasLab, ...one }, index): Marker => ({
+              ...one,
+              id: `m${index}`,
+              code: `${one.family}-${index}`,
+              ...(hasLab ? { lab: { L, a: hue, b: 20 } } : {}),
+            }),
+          );
           const request: LadderRequest = { rungs, crossFamily, onlyUsable, ...(fromFirst ? { start: { markerId: 'm0' } } : {}) };
           expect(worthBuying(rack, request)?.ladder.cost ?? null).toBe(plain(rack, request));
         },
@@ -348,9 +357,9 @@ describe('suggestions', () => {
 
   it('put families already given last and go by the area (common practice, no source)', () => {
     const two = [...rack, marker('88k.plum', [82, 14, -10]), marker('62k.plum', [60, 28, -19]), marker('36k.plum', [42, 30, -19])];
-    expect(suggestLadders(two, { rungs: 3, avoid: [marker('62k.plum', [60, 28, -19]).id] }).map((ladder) => ladder.rungs[0]?.family)).toEqual(
-      ['FERN', 'PLUM'],
-    );
+    expect(
+      suggestLadders(two, { rungs: 3, avoid: [marker('62k.plum', [60, 28, -19]).id] }).map((ladder) => ladder.rungs[0]?.family),
+    ).toEqual(['FERN', 'PLUM']);
     expect([5, 30, 300, 2000].map(rungsForArea)).toEqual([1, 2, 3, 4]);
   });
 });

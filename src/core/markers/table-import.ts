@@ -74,7 +74,8 @@ function readDetails(cell: (field: ImportField) => string): Details | string {
     details.lab = lab;
   }
   const source = cell('source').toLowerCase();
-  if (source !== '' && source !== 'measured' && source !== 'picked') return `The source of a colour is measured or picked, not "${source}".`;
+  if (source !== '' && source !== 'measured' && source !== 'picked')
+    return `The source of a colour is measured or picked, not "${source}".`;
   if (details.lab) details.colourSource = source || 'picked';
   const wanted = cell('wanted').toLowerCase();
   if (wanted !== '') {

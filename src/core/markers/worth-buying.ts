@@ -23,7 +23,9 @@ const leastSaving = 0.05;
 function bestPurchase<M extends Marker>(rack: readonly M[], request: LadderRequest): Pick<Purchase<M>, 'marker' | 'ladder'> | null {
   const { start, rungs } = request;
   const found: { marker: M; ladder: RankedLadder<M> }[] = [];
-  const boughtOf = new Map(rack.filter(({ owned }) => !owned).map((marker) => [marker, { ...marker, owned: true, state: 'good' as const }]));
+  const boughtOf = new Map(
+    rack.filter(({ owned }) => !owned).map((marker) => [marker, { ...marker, owned: true, state: 'good' as const }]),
+  );
   const sourceOf = new Map([...boughtOf].map(([marker, bought]) => [bought as M, marker]));
   const keep = (ladder: RankedLadder<M> | undefined) => {
     const bought = ladder?.rungs.find((marker) => sourceOf.has(marker));
@@ -31,7 +33,13 @@ function bestPurchase<M extends Marker>(rack: readonly M[], request: LadderReque
   };
   const asked = start && 'markerId' in start ? rack.find(({ id }) => id === start.markerId) : undefined;
   const askedBought = asked && boughtOf.get(asked);
-  if (askedBought) keep(findLadders(rack.map((marker) => (marker === asked ? (askedBought as M) : marker)), { ...request, most: 1 })[0]);
+  if (askedBought)
+    keep(
+      findLadders(
+        rack.map((marker) => (marker === asked ? (askedBought as M) : marker)),
+        { ...request, most: 1 },
+      )[0],
+    );
   // The marker asked for stands as it is: its bought twin was tried above.
   const twins = [...sourceOf.keys()].filter((bought) => bought !== askedBought);
   for (let place = 0; place < rungs; place++) {

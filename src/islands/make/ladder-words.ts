@@ -1,5 +1,5 @@
 import type { Ladder } from '#model/ladder';
-import type { Marker } from '#model/marker';
+import type { ShownMarker } from '#core/markers/assumed-colour';
 import type { LadderRung } from '#ui/ladder.tsx';
 
 /** "88b.gold, 62b.gold, 36b.gold" */
@@ -8,6 +8,9 @@ export function ladderWords(ladder: Ladder): string {
 }
 
 /** Rungs with the colours the rack has now. */
-export function rungsToShow(ladder: Ladder | undefined, markers: readonly Marker[]): LadderRung[] {
-  return (ladder?.rungs ?? []).map(({ markerId, code }) => ({ code, lab: markers.find(({ id }) => id === markerId)?.lab }));
+export function rungsToShow(ladder: Ladder | undefined, markers: readonly ShownMarker[]): LadderRung[] {
+  return (ladder?.rungs ?? []).map(({ markerId, code }) => {
+    const marker = markers.find(({ id }) => id === markerId);
+    return { code, lab: marker?.lab, isAssumed: marker?.shownSource === 'assumed' };
+  });
 }

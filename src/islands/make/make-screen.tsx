@@ -1,19 +1,16 @@
-import { Redo2, Undo2 } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
-import { counted } from '#core/make/counted';
 import { pictureById, whiteRegions } from '#core/make/picture-lookup';
 import { isReadUpToDate } from '#core/make/reading-key';
-import { progressOfPicture, type Station } from '#core/make/progress';
 import { Button } from '#ui/button.tsx';
 import { asPage, ErrorBoundary } from '#ui/error-boundary.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
-import { Workline, type WorklineStation } from '#ui/workline.tsx';
 import type { Nearness, Share } from '#ui/zoom-stage.tsx';
 import { createDeskStore } from './desk-store';
-import { ConflictDialog, KeepLine } from './keep-line';
+import { ConflictDialog } from './keep-line';
+import { MakeHeader } from './make-header';
 import { createMakeStore, type MakeStore, shownPicture, shownTable } from './make-store';
 import { PictureDesk } from './picture-desk';
 import { PictureStage } from './picture-stage';
@@ -29,25 +26,6 @@ import { useBands } from './use-bands';
 import { useOriginalSize } from './use-original-size';
 import { useRaster } from './use-raster';
 import { useReading } from './use-reading';
-
-function worklineOf(make: Make, picture: Picture): WorklineStation<Station>[] {
-  const { regions, whiteRegions: white, elements, elementsWithoutLadder } = progressOfPicture(picture);
-  return [
-    { id: 'picture', name: 'Picture', open: picture.regionMap ? counted(regions, 'area') : 'areas not found yet' },
-    { id: 'elements', name: 'Elements', open: white > 0 ? `${white} still white` : `${elements} named` },
-    {
-      id: 'groups',
-      name: 'Groups',
-      open: elementsWithoutLadder > 0 ? `${elementsWithoutLadder} to choose` : elements > 0 ? 'all chosen' : 'none yet',
-    },
-    { id: 'light', name: 'Light', open: `${make.lamp.azimuthDeg}° round` },
-    {
-      id: 'recipe',
-      name: 'Recipe',
-      open: elements - elementsWithoutLadder > 0 ? `${elements - elementsWithoutLadder} written` : 'empty yet',
-    },
-  ];
-}
 
 function MakeScreenWhole({ makeId }: { makeId: string }) {
   const [useMake] = useState<MakeStore>(() => createMakeStore(makeId));
@@ -80,40 +58,6 @@ function MakeScreenWhole({ makeId }: { makeId: string }) {
   return <LoadedMake useMake={useMake} />;
 }
 
-/** Undo and redo, by buttons and by keys. */
-function StepButtons({ useMake }: { useMake: MakeStore }) {
-  const { canUndo, canRedo, undo, redo } = useMake(
-    useShallow((state) => ({
-      canUndo: state.steps.undo.length > 0,
-      canRedo: state.steps.redo.length > 0,
-      undo: state.undo,
-      redo: state.redo,
-    })),
-  );
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
-      if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
-      event.preventDefault();
-      if (event.shiftKey) redo();
-      else undo();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [undo, redo]);
-  const look = 'grid size-11 place-items-center rounded-sm hover:bg-bench disabled:opacity-40';
-  return (
-    <div className="flex">
-      <button type="button" aria-label="Undo" title="Undo (Ctrl+Z)" disabled={!canUndo} className={look} onClick={undo}>
-        <Undo2 size={20} aria-hidden="true" />
-      </button>
-      <button type="button" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" disabled={!canRedo} className={look} onClick={redo}>
-        <Redo2 size={20} aria-hidden="true" />
-      </button>
-    </div>
-  );
-}
-
 function LoadedMake({ useMake }: { useMake: MakeStore }) {
   const state = useMake(
     useShallow(({ make, rack, keep, hand, lampInHand, setAside, misfit, pictureId, tables, ...actions }) => ({
@@ -132,7 +76,6 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
       settleLamp: actions.settleLamp,
       showPicture: actions.showPicture,
       dropSetAside: actions.dropSetAside,
-      waitingFile: actions.waitingFile,
       takeTheirs: actions.takeTheirs,
       layMineOnTop: actions.layMineOnTop,
     })),
@@ -158,7 +101,6 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
   const [zoom, onZoom] = useState(1);
   const middle = useRef<Share>([0.5, 0.5]);
   const nearness: Nearness = { zoom, middle, onZoom };
-  const stations = useMemo(() => (picture ? worklineOf(make, picture) : []), [make, picture]);
   const onShow = (id: string | null) => go({ pictureId: id });
 
   const showNextWhite = () => {
@@ -175,17 +117,9 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
 
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh" data-read={picture && isReadUpToDate(picture) ? 'yes' : 'no'}>
-      <header className="flex flex-wrap items-center gap-x-6 gap-y-1 px-4 pt-3 sm:px-8">
-        <a href="/" className="font-display text-lg font-semibold underline decoration-2 underline-offset-4">
-          Table
-        </a>
-        <h1 className="min-w-0 flex-1 truncate text-xl">{make.name}</h1>
-        <KeepLine keep={keep} waitingFile={state.waitingFile} />
-        <StepButtons useMake={useMake} />
-      </header>
-      <Workline stations={stations} current={station} onGo={(id) => go({ station: id })} />
+      <MakeHeader useMake={useMake} make={make} picture={picture} station={station} onGo={(id) => go({ station: id })} />
       <PictureTags make={make} currentId={picture?.id ?? ''} onShow={onShow} />
-      <main className="grid min-h-0 flex-1 gap-6 px-4 pb-4 sm:px-8 lg:grid-cols-[minmax(0,4fr)_minmax(0,6fr)]">
+      <main className="grid min-h-0 flex-1 gap-4 px-4 pb-4 lg:grid-cols-[minmax(0,60fr)_minmax(0,40fr)] lg:gap-0 lg:p-0">
         <ErrorBoundary what="the picture" resetKey={`${station} ${picture?.id}`}>
           {picture && station === 'picture' ? (
             <PictureDesk
@@ -212,7 +146,7 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
             />
           )}
         </ErrorBoundary>
-        <div className="min-h-0 overflow-y-auto bg-bench px-6 py-5" data-station={station}>
+        <div className="flex min-h-0 flex-col overflow-y-auto bg-bench px-4 py-4 lg:px-5" data-station={station}>
           <SetAsideNotice entries={state.setAside} onDrop={state.dropSetAside} />
           {state.misfit && (
             <ProblemNotice problem={{ code: 'misfit', message: state.misfit, remedy: 'Nothing was changed. Look at it as it is now.' }} />
@@ -262,7 +196,15 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
               />
             )}
             {picture && station === 'light' && (
-              <LightStation picture={picture} lamp={lamp} shares={bands.shares} problem={bands.problem} onSettle={settleLamp} />
+              <LightStation
+                picture={picture}
+                table={table}
+                markers={rack.markers}
+                lamp={lamp}
+                shares={bands.shares}
+                problem={bands.problem}
+                onSettle={settleLamp}
+              />
             )}
             {picture && station === 'recipe' && (
               <RecipeStation

@@ -47,6 +47,8 @@ export type MakeState = {
   cursorRegionId: string | null;
   /** Counts how often the keyboard was sent to the picture. */
   focusTurn: number;
+  /** Whether all names stand on the picture. */
+  showsNames: boolean;
   /** The lamp while it is being moved; an edit only when it settles. */
   lampInHand: DistantLamp | null;
 
@@ -67,6 +69,7 @@ export type MakeState = {
   setCursor: (regionId: string | null) => void;
   /** Puts the walk on a region and sends the keyboard to the picture. */
   walkFrom: (regionId: string) => void;
+  showNames: (showsNames: boolean) => void;
   moveLamp: (lamp: DistantLamp) => void;
   settleLamp: (lamp: DistantLamp) => void;
   takeTheirs: () => Promise<void>;
@@ -116,6 +119,7 @@ export function createMakeStore(makeId: string): MakeStore {
       hand: { kind: 'nothing' },
       cursorRegionId: null,
       focusTurn: 0,
+      showsNames: false,
       lampInHand: null,
 
       load: async () => {
@@ -171,6 +175,7 @@ export function createMakeStore(makeId: string): MakeStore {
       takeInHand: (hand) => set({ hand }),
       setCursor: (cursorRegionId) => set({ cursorRegionId }),
       walkFrom: (cursorRegionId) => set(({ focusTurn }) => ({ cursorRegionId, focusTurn: focusTurn + 1 })),
+      showNames: (showsNames) => set({ showsNames }),
       moveLamp: (lampInHand) => set({ lampInHand }),
       settleLamp: (lamp) => {
         get().edit(({ lamp: kept }) =>

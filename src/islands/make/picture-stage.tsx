@@ -1,20 +1,24 @@
-import { useCallback, useMemo, useState } from 'react';
+import { Tag } from 'lucide-react';
+import { useCallback, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { DistantLamp } from '#model/lamp';
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
-import type { Picture } from '#model/picture';
-import { labelsOf, ownersOf, pictureById } from '#core/make/picture-lookup';
+import type { Element, Picture } from '#model/picture';
+import { ownersOf, pictureById } from '#core/make/picture-lookup';
 import type { Station } from '#core/make/progress';
 import type { IndexedTable } from '#core/make/region-tables';
 import { nextRegion } from '#core/picture/walk';
+import { Button } from '#ui/button.tsx';
 import { Lamp } from '#ui/lamp.tsx';
-import { type PictureLayers, PictureView } from '#ui/picture-view.tsx';
+import { type NameTag, NameTags } from '#ui/name-tags.tsx';
+import { PictureView } from '#ui/picture-view.tsx';
 import type { Nearness } from '#ui/zoom-stage.tsx';
-import { paintRegionMarks, type RegionMark } from '#ui/region-overlay.ts';
 import { type Gathering, gather } from './gather';
+import { ladderWords } from './ladder-words';
 import type { MakeStore } from './make-store';
 import type { Bands } from './use-bands';
+import { usePictureLayers } from './use-picture-layers';
 import type { Raster } from './use-raster';
 
 type Props = {
@@ -29,13 +33,13 @@ type Props = {
   nearness: Nearness;
 };
 
-/** Which regions are marked while elements are named: all that is gathered, those of the element in hand by themselves. */
-function marksOf({ elements }: Picture, table: IndexedTable, elementInHand: string | null): Map<number, RegionMark> {
-  const marks = new Map<number, RegionMark>();
-  for (const element of elements) {
-    for (const label of labelsOf(element, table)) marks.set(label, element.id === elementInHand ? 'inHand' : 'gathered');
-  }
-  return marks;
+/** The place of an element's name: inside its largest region, as shares of the picture. */
+function nameTag(element: Element, table: IndexedTable, isChosen: boolean): NameTag[] {
+  const [first, ...others] = element.regionIds.flatMap((id) => table.byId.get(id) ?? []);
+  if (!first) return [];
+  const { insideMm } = others.reduce((largest, region) => (region.areaMm2 > largest.areaMm2 ? region : largest), first);
+  const { widthMm, heightMm } = table.table.frame;
+  return [{ id: element.id, name: element.name, at: [insideMm[0] / widthMm, insideMm[1] / heightMm], isChosen }];
 }
 
 function regionWords(picture: Picture, table: IndexedTable, regionId: string): string {
@@ -46,48 +50,35 @@ function regionWords(picture: Picture, table: IndexedTable, regionId: string): s
   return `${of}, ${(region.areaMm2 / 100).toFixed(2)} cm², ${owner ? owner.name : 'still white'}`;
 }
 
-/** The picture in its place, at every station; where elements and groups are chosen it answers taps, drags and keys. */
+function elementWords({ name, ladder }: Element): string {
+  return `${name}: ${ladder ? ladderWords(ladder) : 'no ladder yet'}`;
+}
+
+/** What is under the hand or the keys, or chosen, and all of it in the view "names". */
+function tagsOf(
+  picture: Picture,
+  table: IndexedTable,
+  shown: { all: boolean; chosenId: string | null; pointedId: string | null },
+): NameTag[] {
+  const ids = new Set([shown.chosenId, shown.pointedId]);
+  const named = picture.elements.filter(({ id }) => shown.all || ids.has(id));
+  // The chosen one is set first, so that it keeps its place.
+  const sorted = [...named].sort((first, second) => Number(ids.has(second.id)) - Number(ids.has(first.id)));
+  return sorted.flatMap((element) => nameTag(element, table, element.id === shown.chosenId));
+}
+
+/** The picture in its place, at every station: it is tapped, dragged over and walked by keys, and says what is what. */
 export function PictureStage({ useMake, make, picture, table, raster, bands, station, lamp, nearness }: Props) {
-  const { hand, cursorRegionId, focusTurn, edit, takeInHand, setCursor, moveLamp, settleLamp } = useMake(
-    useShallow((state) => ({
-      hand: state.hand,
-      cursorRegionId: state.cursorRegionId,
-      focusTurn: state.focusTurn,
-      edit: state.edit,
-      takeInHand: state.takeInHand,
-      setCursor: state.setCursor,
-      moveLamp: state.moveLamp,
-      settleLamp: state.settleLamp,
+  const state = useMake(
+    useShallow(({ hand, cursorRegionId, focusTurn, showsNames, edit, takeInHand, setCursor, showNames, moveLamp, settleLamp }) => ({
+      ...{ hand, cursorRegionId, focusTurn, showsNames, edit, takeInHand, setCursor, showNames, moveLamp, settleLamp },
     })),
   );
+  const { hand, cursorRegionId, takeInHand } = state;
   const [said, setSaid] = useState('');
-  const gathers = (station === 'elements' || station === 'groups') && table !== undefined;
-  const elementInHand = hand.kind === 'element' ? hand.elementId : null;
-  const { labels } = raster;
-
-  // The marks are large: they are painted anew only when an element, the hand or the station is another.
-  const elements = picture?.elements;
-  const marks = useMemo(() => {
-    if (!elements || !table || !labels || station !== 'elements') return null;
-    const { widthPx, heightPx } = table.table;
-    return labels.length === widthPx * heightPx
-      ? paintRegionMarks(labels, widthPx, heightPx, marksOf({ elements } as Picture, table, elementInHand))
-      : null;
-  }, [elements, table, labels, station, elementInHand]);
-  const layers = useMemo((): PictureLayers | null => {
-    if (!picture || !raster.lines) return null;
-    const { widthPx, heightPx } = picture.grey;
-    const at = gathers && cursorRegionId !== null ? table?.byId.get(cursorRegionId) : undefined;
-    const pxPerMm = widthPx / picture.widthMm;
-    return {
-      widthPx,
-      heightPx,
-      lines: raster.lines,
-      paint: station === 'picture' || station === 'elements' ? null : bands.paint,
-      marks,
-      cursor: at ? [at.insideMm[0] * pxPerMm, at.insideMm[1] * pxPerMm] : null,
-    };
-  }, [picture, table, raster.lines, bands.paint, station, gathers, marks, cursorRegionId]);
+  const [pointed, setPointed] = useState(0);
+  const chosenId = hand.kind === 'element' ? hand.elementId : null;
+  const layers = usePictureLayers(picture, { table, raster, bands, station, chosenId, cursorRegionId });
   const boxOf = useCallback(
     (label: number): readonly [number, number, number, number] | undefined => {
       const region = table?.byLabel.get(label);
@@ -96,10 +87,17 @@ export function PictureStage({ useMake, make, picture, table, raster, bands, sta
     },
     [table],
   );
-
   if (!picture || !layers) return <div className="min-h-[48dvh] lg:min-h-80" />;
 
-  const onGather = (touched: number[], gesture: 'tap' | 'sweep') => {
+  const owners = ownersOf(picture);
+  const ownerAt = (label: number): Element | undefined => owners.get(table?.byLabel.get(label)?.id ?? '');
+  const choose = (label: number) => {
+    const owner = ownerAt(label);
+    if (owner && owner.id !== chosenId) takeInHand({ kind: 'element', elementId: owner.id });
+    else takeInHand({ kind: 'nothing' });
+    setSaid(owner ? elementWords(owner) : 'Still white: it belongs to no element.');
+  };
+  const collect = (touched: number[], gesture: 'tap' | 'sweep') => {
     if (!table) return;
     let result: Gathering | null = null;
     // What the tap means is asked of the make as it is then, and again should it change under the hand.
@@ -108,54 +106,74 @@ export function PictureStage({ useMake, make, picture, table, raster, bands, sta
       result = now ? gather(now, table, useMake.getState().hand, touched, gesture, () => crypto.randomUUID()) : null;
       return result?.operations ?? null;
     };
-    edit(operations);
+    state.edit(operations);
     const gathered = result as Gathering | null;
     if (!gathered) return;
     takeInHand(gathered.hand);
     setSaid(gathered.said);
   };
-  const cursorLabel = cursorRegionId === null ? undefined : table?.byId.get(cursorRegionId)?.label;
+  const onGather = (touched: number[], gesture: 'tap' | 'sweep') => {
+    // Areas are gathered at Elements, and at Groups for the ladder in hand or by empty hands; elsewhere a tap asks what this is.
+    const first = touched[0] ?? 0;
+    const collects =
+      station === 'elements' || (station === 'groups' && (hand.kind === 'ladder' || (hand.kind === 'nothing' && !ownerAt(first))));
+    if (collects) collect(touched, gesture);
+    else choose(first);
+  };
+  const cursorRegion = cursorRegionId === null ? undefined : table?.byId.get(cursorRegionId);
+  const pointedId = (ownerAt(pointed) ?? (cursorRegionId === null ? undefined : owners.get(cursorRegionId)))?.id ?? null;
+  const tags = table ? tagsOf(picture, table, { all: state.showsNames, chosenId, pointedId }) : [];
+  const act = station === 'elements' || station === 'groups' ? 'gathers the one you stand on' : 'chooses the element you stand on';
 
   return (
-    <div className="relative min-h-0 lg:h-full" data-bands={bands.paint ? 'shown' : 'none'}>
+    <div className="relative min-h-0 lg:h-full" data-bands={bands.paint ? 'shown' : 'none'} data-chosen={chosenId ?? ''}>
       <PictureView
         layers={layers}
-        labels={labels}
-        label={
-          gathers
-            ? `${picture.name}: arrow keys walk over its areas, Enter gathers the one you stand on`
-            : `${picture.name}, ${picture.elements.length} elements, light ${Math.round(lamp.azimuthDeg)} degrees round`
-        }
-        focusTurn={focusTurn}
-        // The lamp stands round the whole picture.
-        nearness={station === 'light' ? null : nearness}
+        labels={raster.labels}
+        label={`${picture.name}, ${picture.elements.length} elements: arrow keys walk over its areas, Enter ${act}`}
+        focusTurn={state.focusTurn}
+        nearness={nearness}
         foot={
           <p role="status" aria-live="polite">
             {said}
           </p>
         }
-        onGather={gathers ? onGather : undefined}
-        boxOf={gathers ? boxOf : undefined}
+        buttons={
+          <Button
+            weight="quiet"
+            className={`size-11 no-underline ${state.showsNames ? 'bg-ink !text-paper' : ''}`}
+            aria-pressed={state.showsNames}
+            aria-label="Names"
+            title="Names of all elements on the picture"
+            onClick={() => state.showNames(!state.showsNames)}
+          >
+            <Tag aria-hidden="true" />
+          </Button>
+        }
+        onPoint={setPointed}
+        onGather={table ? onGather : undefined}
+        boxOf={table ? boxOf : undefined}
         onWalk={(direction) => {
           const next = nextRegion(table?.table.regions ?? [], cursorRegionId, direction);
           if (!next || !table) return;
-          setCursor(next.id);
+          state.setCursor(next.id);
           setSaid(regionWords(picture, table, next.id));
         }}
         onPressCursor={() => {
-          if (cursorLabel) onGather([cursorLabel], 'tap');
+          if (cursorRegion) onGather([cursorRegion.label], 'tap');
         }}
-        over={(width, height) =>
-          station === 'picture' ? null : (
+        over={(width, height) => (
+          <>
+            <NameTags tags={tags} width={width} height={height} />
             <Lamp
               lamp={lamp}
               width={width}
               height={height}
-              onMove={station === 'light' ? moveLamp : undefined}
-              onSettle={station === 'light' ? settleLamp : undefined}
+              onMove={station === 'light' ? state.moveLamp : undefined}
+              onSettle={station === 'light' ? state.settleLamp : undefined}
             />
-          )
-        }
+          </>
+        )}
       />
       <span className="sr-only">{make.name}</span>
     </div>

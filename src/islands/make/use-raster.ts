@@ -4,6 +4,7 @@ import type { Picture } from '#model/picture';
 import type { Mend } from '#model/reading';
 import { decodeLabelMap } from '#core/picture/label-map';
 import { problemToShow } from '#islands/shared/server-calls.ts';
+import { paperHex } from '#ui/colours.ts';
 import type { MakeStore } from './make-store';
 
 /** Width of a drawn bit of line on the screen: that of a usual stamp's line. */
@@ -98,7 +99,7 @@ function withInkMends(scan: ImageBitmap, mends: readonly Mend[], widthMm: number
   context.lineJoin = 'round';
   for (const mend of mends) {
     if (mend.kind !== 'line' && mend.kind !== 'rub') continue;
-    context.strokeStyle = mend.kind === 'rub' ? '#fff' : '#000';
+    context.strokeStyle = mend.kind === 'rub' ? paperHex : 'black';
     context.lineWidth = pxPerMm * (mend.kind === 'rub' ? mend.widthMm : drawnLineMm);
     context.beginPath();
     for (const [x, y] of mend.points) context.lineTo(x * pxPerMm, y * pxPerMm);

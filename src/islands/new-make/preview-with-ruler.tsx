@@ -1,3 +1,4 @@
+import { accentHex, paperHex } from '#ui/colours.ts';
 import { useRef } from 'react';
 import type { OriginalPlace, Preparation } from '#model/preparation';
 import { PlaceHandle } from '#ui/place-handle.tsx';
@@ -34,11 +35,11 @@ export function PreviewWithRuler({ src, alt, sheet, ends, onEnds }: Props) {
           data-sheet-seen
           aria-hidden="true"
         >
-          <path fillRule="evenodd" d={`M0 0H1V1H0ZM${sheet.map(([x, y]) => `${x} ${y}`).join('L')}Z`} fill="#fff" fillOpacity={0.62} />
+          <path fillRule="evenodd" d={`M0 0H1V1H0ZM${sheet.map(([x, y]) => `${x} ${y}`).join('L')}Z`} fill={paperHex} fillOpacity={0.62} />
           <polygon
             points={sheet.map(([x, y]) => `${x},${y}`).join(' ')}
             fill="none"
-            stroke="#005f69"
+            stroke={accentHex}
             strokeWidth={3}
             vectorEffect="non-scaling-stroke"
           />
@@ -48,7 +49,7 @@ export function PreviewWithRuler({ src, alt, sheet, ends, onEnds }: Props) {
         <svg viewBox="0 0 1 1" preserveAspectRatio="none" className="pointer-events-none absolute inset-0 size-full" aria-hidden="true">
           <polyline
             points={ends.map(([x, y]) => `${x},${y}`).join(' ')}
-            stroke="#005f69"
+            stroke={accentHex}
             strokeWidth={4}
             strokeDasharray="10 4"
             vectorEffect="non-scaling-stroke"

@@ -64,11 +64,7 @@ export function MarkerCard({ marker, shown, all, lines, notes, findings, today, 
         <DoubleChip lab={shown.lab} code={sourceWords[shown.shownSource]} />
       </div>
       <p className="text-sm text-soft">
-        {[
-          marker.family && `family ${marker.family}`,
-          marker.group && `group ${marker.group}`,
-          shown.lab && `L* ${Math.round(shown.lab.L)}`,
-        ]
+        {[marker.family && `family ${marker.family}`, marker.group && `group ${marker.group}`, shown.lab && `L* ${Math.round(shown.lab.L)}`]
           .filter(Boolean)
           .join(', ')}
         {tone && `; ${tone}`}

@@ -124,7 +124,7 @@ export function MarkerList({ markers, onChoose, onBulk, onTakeOut }: Props) {
           </thead>
           <tbody>
             {above > 0 && (
-              <tr style={{ height: above }} aria-hidden="true">
+              <tr style={{ height: above }}>
                 <td />
               </tr>
             )}
@@ -155,7 +155,7 @@ export function MarkerList({ markers, onChoose, onBulk, onTakeOut }: Props) {
               );
             })}
             {below > 0 && (
-              <tr style={{ height: below }} aria-hidden="true">
+              <tr style={{ height: below }}>
                 <td />
               </tr>
             )}

@@ -162,7 +162,9 @@ function LoadedRack({ rack }: { rack: Rack }) {
               onTakeOut={(ids) => void takeOut(ids)}
             />
           )}
-          {view === 'ladders' && <FinderPanel markers={shown} lines={rack.lines} notes={rack.pairNotes} from={from} onFrom={setFrom} warned={warned} />}
+          {view === 'ladders' && (
+            <FinderPanel markers={shown} lines={rack.lines} notes={rack.pairNotes} from={from} onFrom={setFrom} warned={warned} />
+          )}
           {view === 'lines' && <LinesPanel rack={rack} busy={busy} onChange={change} />}
           {view === 'exchange' && <ImportPanel rack={rack} busy={busy} onChange={change} />}
         </div>

@@ -23,7 +23,7 @@ const close = [
   { code: '45.mist', lab: ink(69, -2, -6) },
   { code: '19m.bark', lab: ink(22, 9, 12) },
 ];
-const bare = [{ code: 'Fog pale' }, { code: 'Fog mid' }, { code: 'Fog deep' }];
+const bare = [{ code: 'dawn Fog' }, { code: 'noon Fog' }, { code: 'dusk Fog' }];
 
 function Specimens({ dark }: { dark: boolean }) {
   const [lamp, setLamp] = useState<DistantLamp>({ kind: 'distant', azimuthDeg: 315, heightDeg: 40 });
@@ -51,14 +51,13 @@ function Specimens({ dark }: { dark: boolean }) {
         </div>
       </Case>
       <Case title="Value rail: chosen, long name, empty" dark={dark}>
-        <div className="w-[40rem] max-w-full">
+        <div className="flex h-80 w-[40rem] max-w-full">
           <ValueRail
             columns={[
-              { id: 'a', name: 'Scarf', rungs },
-              { id: 'b', name: 'Strap of the flying goggles', rungs: close },
-              { id: 'c', name: 'Left boot', rungs: [] },
+              { id: 'a', name: 'Scarf', rungs, warnings: [{ kind: 'wide', rung: 1, isStep: true, words: 'a wide step' }] },
+              { id: 'b', name: 'Strap of the flying goggles', rungs: close, warnings: [] },
+              { id: 'c', name: 'Left boot', rungs: [], warnings: [] },
             ]}
-            height={220}
             chosenId={chosen}
             onChoose={setChosen}
           />
@@ -98,7 +97,7 @@ function Specimens({ dark }: { dark: boolean }) {
             </Button>
             <Button disabled>Try again</Button>
           </p>
-          <Field label="Codes" hint="For example 88k.lake 62k.lake." code defaultValue="88k.lake" />
+          <Field label="Codes" hint="For example 88k.lake, 62k.lake." code defaultValue="88k.lake" />
           <Field label="Codes with a problem" code defaultValue="53k.lake" problem="No marker 53k.lake in the rack." />
           <ProgressNotice words="Flooding the areas" share={0.4} />
           <ProblemNotice problem={{ code: 'x', message: 'The file is empty.', remedy: 'Choose another file.' }}>

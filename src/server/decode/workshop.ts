@@ -51,7 +51,14 @@ function residentBytes(pid: number): number {
 }
 
 export function openWorkshop(options: WorkshopOptions = {}): Workshop {
-  const { most = 2, longestMs = 20_000, answerMs = answerWithinMs, mostBytes = 380 * 1024 * 1024, startMs = 60_000, idleMs = 120_000 } = options;
+  const {
+    most = 2,
+    longestMs = 20_000,
+    answerMs = answerWithinMs,
+    mostBytes = 380 * 1024 * 1024,
+    startMs = 60_000,
+    idleMs = 120_000,
+  } = options;
   const rested: Hand[] = [];
   const all = new Set<Hand>();
   const turns = takeTurns(most, 200, { mostWaitMs: Math.max(answerMs / 2, answerMs - leastWorkMs) });

@@ -25,8 +25,8 @@ export function LadderSuggestions({ picture, table, element, rack, onGive }: Pro
   const ladders = useMemo(() => suggestLadders(rack.markers, { rungs, avoid, pairNotes: rack.pairNotes }), [rack, rungs, avoid]);
   return (
     <section aria-labelledby="suggestions-heading">
-      <div className="flex flex-wrap items-baseline gap-x-4">
-        <h3 id="suggestions-heading" className="text-lg">
+      <div className="flex flex-wrap items-center gap-x-4">
+        <h3 id="suggestions-heading" className="text-base">
           From your rack
         </h3>
         <label className="flex items-center gap-2 text-sm">
@@ -50,19 +50,19 @@ export function LadderSuggestions({ picture, table, element, rack, onGive }: Pro
       {ladders.length === 0 ? (
         <p>No family in your rack has {rungs} markers that step from light to dark. Try fewer.</p>
       ) : (
-        <ul className="mt-2 flex gap-2 overflow-x-auto pb-2">
+        <ul className="mt-1 flex gap-1 overflow-x-auto pb-2">
           {ladders.map((ladder) => {
-            const codes = ladder.rungs.map(({ code }) => code).join(' ');
+            const codes = ladder.rungs.map(({ code }) => code).join(', ');
             return (
-              <li key={codes} className="shrink-0">
+              <li key={ladder.rungs.map(({ id }) => id).join(' ')} className="shrink-0">
                 <button
                   type="button"
-                  className="block bg-paper px-2 py-1 text-left hover:shadow-[inset_0_-4px_0_var(--color-ink)]"
+                  className="block bg-paper px-1.5 py-1 text-left hover:shadow-[inset_0_-4px_0_var(--color-ink)]"
                   aria-label={`Give ${codes} to ${element.name}`}
                   title={ladder.reasons.join('\n')}
                   onClick={() => onGive({ rungs: ladder.rungs.map(({ id, code }) => ({ markerId: id, code })) })}
                 >
-                  <Ladder rungs={ladder.rungs} height={150} withRoles={false} />
+                  <Ladder rungs={ladder.rungs} height={130} withRoles={false} />
                 </button>
               </li>
             );

@@ -61,8 +61,8 @@ export function RecipeStation({ make, picture, table, rack, onSchool }: Props) {
       {recipe.markers.length > 0 && (
         <p>
           Lay out {recipe.markers.length} markers:{' '}
-          <span className="font-code text-sm">{recipe.markers.map(markerNames(rack)).join(' · ')}</span>. Light elements come first, so
-          that no dark ink is dragged into them.
+          <span className="font-code text-sm">{recipe.markers.map(markerNames(rack)).join(' · ')}</span>. Light elements come first, so that
+          no dark ink is dragged into them.
         </p>
       )}
       <MarkerMinds rack={rack} markers={recipe.markers} />

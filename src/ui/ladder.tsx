@@ -30,7 +30,7 @@ type Props = {
 
 const chipHeight = 13;
 const besideChip = 32;
-const uprightChip = 18;
+const uprightChip = 13;
 /** Advance of one sign of the code face at 13 px, with a little air. */
 export const signPx = 7.9;
 const mostBesidePx = 240;
@@ -74,7 +74,7 @@ export function Ladder({ rungs, height, withRoles = true, codes = 'beside', cutB
   const words = rungs.map(({ code, lab }, index) => `${code} ${roles[index]}${lab ? `, lightness ${Math.round(lab.L)}` : ''}`).join('; ');
   const said = warnings.map((warning) => warning.words).join('; ');
   const shownHeight = cutBelow ? Math.max(bottom, ...labels.map((y) => y + (withRoles ? 26 : 10))) : height;
-  const stiles = isUpright ? [4, 14] : [5, 26];
+  const stiles = isUpright ? [2.5, 10.5] : [5, 26];
   return (
     <svg
       width={width}
@@ -96,7 +96,7 @@ export function Ladder({ rungs, height, withRoles = true, codes = 'beside', cutB
             <DoubleChipShape lab={rung.lab} width={chipWidth} height={chipHeight} x={0} y={y - chipHeight / 2} />
             {isUpright ? (
               <text
-                transform={`translate(${chipWidth + 11} ${labelY}) rotate(-90)`}
+                transform={`translate(${chipWidth + 11.5} ${labelY}) rotate(-90)`}
                 textAnchor="middle"
                 className="font-code"
                 fontSize="13"

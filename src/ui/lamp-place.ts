@@ -1,6 +1,6 @@
 import type { DistantLamp } from '#model/lamp';
 
-/** How far the oval stands outside the picture, in CSS px. */
+/** How far the lamp's track stands outside the picture, in CSS px. */
 const outsidePx = 26;
 /** No lamp stands lower, in degrees over the paper. */
 export const lowestDeg = 5;
@@ -9,18 +9,17 @@ const radians = (degrees: number): number => (degrees * Math.PI) / 180;
 const degrees = (angle: number): number => (angle * 180) / Math.PI;
 
 /**
- * Where the lamp stands over a picture of the given size in CSS px: its shadow on the paper, as it were. On the oval it
- * grazes the paper, in the middle it stands straight above it.
+ * Where the lamp stands over a picture of the given size in CSS px: its shadow on the paper, as it were. On the track round the
+ * picture it grazes the paper and hides nothing, in the middle it stands straight above it.
  */
 export function lampPlace(lamp: DistantLamp, width: number, height: number) {
-  const radiusX = width / 2 + outsidePx;
-  const radiusY = height / 2 + outsidePx;
-  const out = Math.cos(radians(lamp.heightDeg)) / Math.cos(radians(lowestDeg));
+  const [sideX, sideY] = [Math.sin(radians(lamp.azimuthDeg)), -Math.cos(radians(lamp.azimuthDeg))];
+  // The track is a rectangle: an oval as large would pass through the picture's corners.
+  const out = Math.cos(radians(lamp.heightDeg)) / Math.cos(radians(lowestDeg)) / Math.max(Math.abs(sideX), Math.abs(sideY));
   return {
-    radiusX,
-    radiusY,
-    x: width / 2 + radiusX * out * Math.sin(radians(lamp.azimuthDeg)),
-    y: height / 2 - radiusY * out * Math.cos(radians(lamp.azimuthDeg)),
+    outsidePx,
+    x: width / 2 + (width / 2 + outsidePx) * out * sideX,
+    y: height / 2 + (height / 2 + outsidePx) * out * sideY,
   };
 }
 
@@ -28,7 +27,7 @@ export function lampPlace(lamp: DistantLamp, width: number, height: number) {
 export function lampAt(x: number, y: number, width: number, height: number): DistantLamp {
   const alongX = (x - width / 2) / (width / 2 + outsidePx);
   const alongY = (y - height / 2) / (height / 2 + outsidePx);
-  const out = Math.min(1, Math.hypot(alongX, alongY)) * Math.cos(radians(lowestDeg));
+  const out = Math.min(1, Math.max(Math.abs(alongX), Math.abs(alongY))) * Math.cos(radians(lowestDeg));
   const azimuthDeg = Math.round(degrees(Math.atan2(alongX, -alongY)) + 360) % 360;
   return { kind: 'distant', azimuthDeg, heightDeg: Math.max(lowestDeg, Math.round(degrees(Math.acos(out)))) };
 }

@@ -6,7 +6,7 @@ import { lampAt, lampPlace, lowestDeg, lampWords, moveLampByKey } from './lamp-p
 
 type Props = {
   lamp: DistantLamp;
-  /** Size of the picture in CSS px; the lamp moves on and inside an oval a little larger. */
+  /** Size of the picture in CSS px; the lamp moves on and inside a track a little larger. */
   width: number;
   height: number;
   /** Without it the lamp only shows. */
@@ -44,18 +44,28 @@ export function Lamp({ lamp, width, height, onMove, onSettle }: Props) {
     <div ref={field} className="pointer-events-none absolute inset-0">
       {movable && (
         <svg className="absolute overflow-visible" width={width} height={height} aria-hidden="true">
-          <ellipse
-            cx={width / 2}
-            cy={height / 2}
-            rx={place.radiusX}
-            ry={place.radiusY}
+          <rect
+            x={-place.outsidePx}
+            y={-place.outsidePx}
+            width={width + 2 * place.outsidePx}
+            height={height + 2 * place.outsidePx}
+            rx={12}
             fill="none"
             stroke={softHex}
-            strokeWidth="1.5"
+            strokeWidth="2"
             strokeDasharray="1 7"
             strokeLinecap="round"
           />
-          <line x1={place.x} y1={place.y} x2={width / 2} y2={height / 2} stroke={softHex} strokeWidth="1" strokeDasharray="6 6" />
+          <line
+            x1={place.x}
+            y1={place.y}
+            x2={width / 2}
+            y2={height / 2}
+            stroke={softHex}
+            strokeWidth="1"
+            strokeDasharray="6 6"
+            strokeOpacity={isOver ? 1 : 0}
+          />
         </svg>
       )}
       {movable ? (

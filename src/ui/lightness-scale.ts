@@ -5,7 +5,7 @@ const endPx = 10;
 
 /** Marks of the scale, white to black. */
 export const lightnessMarks = [100, 80, 60, 40, 20, 0] as const;
-export const lightnessMark = (lightnessL: number): string => (lightnessL === 100 ? 'white' : `L* ${lightnessL}`);
+export const lightnessMark = (lightnessL: number): string => (lightnessL === 100 ? 'white' : lightnessL === 0 ? 'L* 0' : `${lightnessL}`);
 
 /** Way from white (0) to L* 0 (1). */
 export const darknessShare: (lightnessL: number) => number = scaleLinear([100, 0], [0, 1]).clamp(true);

@@ -4,8 +4,8 @@ import type { MakeSummary } from '#model/make-summary';
 import { chipColours } from '#core/colour/coats';
 import { lightnessScale } from './lightness-scale';
 
-const columnPx = 26;
-const heightPx = 92;
+const columnPx = 25;
+const heightPx = 70;
 
 /** The value rail in miniature: a column an element, a rung a marker, at true lightness. Codes stand in its words. */
 export function MiniRail({ ladders, markers }: { ladders: MakeSummary['ladders']; markers: readonly Marker[] }) {

@@ -15,15 +15,15 @@ export function ProblemNotice({ problem, children }: { problem: Problem; childre
 /** How far a longer computation is. */
 export function ProgressNotice({ words, share }: { words: string; share: number }) {
   return (
-    <div role="status" aria-live="polite">
-      <p className="font-semibold">{words} …</p>
+    <div role="status" aria-live="polite" className="w-64 max-w-full bg-paper/90 px-2 py-1">
+      <p className="text-sm font-semibold leading-tight">{words} …</p>
       <div
         role="progressbar"
         aria-label={words}
         aria-valuemin={0}
         aria-valuemax={100}
         aria-valuenow={Math.round(share * 100)}
-        className="mt-2 h-3 bg-paper border border-ink"
+        className="mt-1 h-2.5 bg-paper border border-ink"
       >
         <div className="h-full bg-ink transition-[width] duration-200" style={{ width: `${share * 100}%` }} />
       </div>

@@ -30,6 +30,8 @@ type Props = {
   boxOf?: TouchedRegions['boxOf'] | undefined;
   onWalk?: ((direction: Direction) => void) | undefined;
   onPressCursor?: (() => void) | undefined;
+  /** The key N. */
+  onName?: (() => void) | undefined;
   /** Each new number asks the picture to take the keyboard, as soon as it can be walked. Default 0: not asked. */
   focusTurn?: number;
   /** What stands over the picture, told its size in CSS px: the lamp. */
@@ -97,7 +99,7 @@ export function PictureView({ nearness, foot, buttons, ...props }: Props) {
 }
 
 function PictureSheet(props: SheetProps) {
-  const { layers, label, labels, onGather, boxOf, onWalk, onPressCursor, focusTurn = 0, over, onPoint, width, height } = props;
+  const { layers, label, labels, onGather, boxOf, onWalk, onPressCursor, onName, focusTurn = 0, over, onPoint, width, height } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const walked = useRef<HTMLDivElement>(null);
   const swept = useRef<Set<number> | null>(null);
@@ -142,6 +144,7 @@ function PictureSheet(props: SheetProps) {
     const direction = walkKeys[event.key];
     if (direction && onWalk) onWalk(direction);
     else if ((event.key === 'Enter' || event.key === ' ') && onPressCursor) onPressCursor();
+    else if (event.key.toLowerCase() === 'n' && !event.ctrlKey && !event.metaKey && onName) onName();
     else return;
     event.preventDefault();
   };

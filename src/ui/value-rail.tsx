@@ -10,9 +10,9 @@ export type RailColumn = { id: string; name: string; rungs: readonly LadderRung[
 type Props = { columns: readonly RailColumn[]; chosenId: string | null; onChoose: (id: string) => void };
 
 /** Room of the scale's own words at the left. */
-const axisPx = 46;
+const axisPx = 43;
 /** Narrowest column: a chip, an upright code, and air between them. 16 of them stand beside a picture on a small laptop. */
-const leastColumnPx = 29;
+const leastColumnPx = 28;
 const mostColumnPx = 132;
 /** Height of the names: upright where columns are narrow, else in two lines. */
 const uprightHeadPx = 104;
@@ -40,7 +40,11 @@ export function ValueRail({ columns, chosenId, onChoose }: Props) {
   const ladderPx = Math.max(0, height - headPx);
   const scale = lightnessScale(ladderPx);
   return (
-    <section aria-label="Value rail: all elements on one lightness scale" className="relative min-h-72 flex-1 bg-paper" data-rail>
+    <section
+      aria-label="Value rail: all elements on one lightness scale"
+      className="relative -mx-4 min-h-84 flex-1 bg-paper lg:-mx-5"
+      data-rail
+    >
       <div ref={place} className="absolute inset-0 overflow-hidden">
         {ladderPx > 0 && (
           <>
@@ -75,7 +79,7 @@ export function ValueRail({ columns, chosenId, onChoose }: Props) {
                       <Ladder
                         rungs={rungs}
                         height={ladderPx}
-                        width={columnPx - 2}
+                        width={columnPx}
                         codes={isUpright ? 'upright' : 'beside'}
                         withRoles={false}
                         warnings={warnings}
@@ -100,7 +104,7 @@ export function ValueRail({ columns, chosenId, onChoose }: Props) {
               aria-hidden="true"
             >
               {lightnessMarks.map((lightnessL) => (
-                <text key={lightnessL} x="4" y={scale(lightnessL) + 4.5} fontSize="13" fill={softHex}>
+                <text key={lightnessL} x="5" y={scale(lightnessL) + 4.5} fontSize="13" fill={softHex}>
                   {lightnessMark(lightnessL)}
                 </text>
               ))}

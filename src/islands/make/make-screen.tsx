@@ -23,6 +23,7 @@ import { PictureStation } from './stations/picture/picture-station';
 import { RecipeStation } from './stations/recipe-station';
 import { useAddress } from './use-address';
 import { useBands } from './use-bands';
+import { useOpenInside } from './use-open-inside';
 import { useOriginalSize } from './use-original-size';
 import { useRaster } from './use-raster';
 import { useReading } from './use-reading';
@@ -72,7 +73,9 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
       table: shownTable({ make, pictureId, tables }),
       edit: actions.edit,
       takeInHand: actions.takeInHand,
+      nameTurn: actions.nameTurn,
       walkFrom: actions.walkFrom,
+      walkOn: actions.walkOn,
       settleLamp: actions.settleLamp,
       showPicture: actions.showPicture,
       dropSetAside: actions.dropSetAside,
@@ -95,6 +98,7 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
     markers: rack.markers,
     isShown: showsBands,
   });
+  const openInside = useOpenInside(raster, station === 'elements' ? table : undefined);
   const say = (said: string) => useDesk.getState().set({ said });
   const desk = useReading(useMake, picture, { isOpen: station === 'picture', isConflict: keep.kind === 'conflict', say });
   const originalPx = useOriginalSize(station === 'picture' ? picture : undefined);
@@ -182,6 +186,13 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
                   edit(() => [{ kind: 'remove', entity: 'element', pictureId: picture.id, id: elementId }]);
                   if (hand.kind === 'element' && hand.elementId === elementId) takeInHand({ kind: 'nothing' });
                 }}
+                nameTurn={state.nameTurn}
+                openInside={openInside}
+                onNamed={state.walkOn}
+                onMend={() => {
+                  useDesk.getState().set({ step: 'mend' });
+                  go({ station: 'picture' });
+                }}
                 onNextWhite={table ? showNextWhite : null}
               />
             )}
@@ -212,6 +223,8 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
                 picture={picture}
                 table={table}
                 rack={rack}
+                chosenId={hand.kind === 'element' ? hand.elementId : null}
+                onChoose={(elementId) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId })}
                 onSchool={(school) => edit(() => [{ kind: 'patch', entity: 'make', fields: { school } }])}
               />
             )}

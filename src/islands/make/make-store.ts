@@ -47,6 +47,8 @@ export type MakeState = {
   cursorRegionId: string | null;
   /** Counts how often the keyboard was sent to the picture. */
   focusTurn: number;
+  /** Counts how often the keyboard was sent to the name of the element in hand. */
+  nameTurn: number;
   /** Whether all names stand on the picture. */
   showsNames: boolean;
   /** The lamp while it is being moved; an edit only when it settles. */
@@ -69,6 +71,10 @@ export type MakeState = {
   setCursor: (regionId: string | null) => void;
   /** Puts the walk on a region and sends the keyboard to the picture. */
   walkFrom: (regionId: string) => void;
+  /** Sends the keyboard to the picture, where it stood. */
+  walkOn: () => void;
+  /** Sends the keyboard to the name of the element in hand. */
+  nameIt: () => void;
   showNames: (showsNames: boolean) => void;
   moveLamp: (lamp: DistantLamp) => void;
   settleLamp: (lamp: DistantLamp) => void;
@@ -119,6 +125,7 @@ export function createMakeStore(makeId: string): MakeStore {
       hand: { kind: 'nothing' },
       cursorRegionId: null,
       focusTurn: 0,
+      nameTurn: 0,
       showsNames: false,
       lampInHand: null,
 
@@ -175,6 +182,8 @@ export function createMakeStore(makeId: string): MakeStore {
       takeInHand: (hand) => set({ hand }),
       setCursor: (cursorRegionId) => set({ cursorRegionId }),
       walkFrom: (cursorRegionId) => set(({ focusTurn }) => ({ cursorRegionId, focusTurn: focusTurn + 1 })),
+      walkOn: () => set(({ focusTurn }) => ({ focusTurn: focusTurn + 1 })),
+      nameIt: () => set(({ nameTurn }) => ({ nameTurn: nameTurn + 1 })),
       showNames: (showsNames) => set({ showsNames }),
       moveLamp: (lampInHand) => set({ lampInHand }),
       settleLamp: (lamp) => {

@@ -8,6 +8,7 @@ import { thinnedOut } from '#core/picture/gestures';
 import { greyOfRegions } from '#core/picture/grey-map';
 import { CutOutView } from '#ui/cut-out-view.tsx';
 import { type MendMark, MendView } from '#ui/mend-view.tsx';
+import { ProgressNotice } from '#ui/notice.tsx';
 import type { Nearness } from '#ui/zoom-stage.tsx';
 import type { DeskStore } from './desk-store';
 import type { MakeStore } from './make-store';
@@ -163,9 +164,13 @@ export function PictureDesk({ useMake, useDesk, desk, picture, table, raster, or
         nearness={nearness}
         reveal={pointedAt ?? crosshair}
         foot={
-          <p role="status" aria-live="polite" data-desk-said>
-            {state.said}
-          </p>
+          <>
+            {/* In the room round the picture: it pushes nothing that is under a finger. */}
+            {desk.finding && 'share' in desk.finding && <ProgressNotice words={desk.finding.stage} share={desk.finding.share} />}
+            <p role="status" aria-live="polite" data-desk-said>
+              {state.said}
+            </p>
+          </>
         }
         onCrosshair={(place) => set({ crosshair: place, loupeAt: place })}
         onHover={(place) => set({ loupeAt: place })}

@@ -70,8 +70,8 @@ function tagsOf(
 /** The picture in its place, at every station: it is tapped, dragged over and walked by keys, and says what is what. */
 export function PictureStage({ useMake, make, picture, table, raster, bands, station, lamp, nearness }: Props) {
   const state = useMake(
-    useShallow(({ hand, cursorRegionId, focusTurn, showsNames, edit, takeInHand, setCursor, showNames, moveLamp, settleLamp }) => ({
-      ...{ hand, cursorRegionId, focusTurn, showsNames, edit, takeInHand, setCursor, showNames, moveLamp, settleLamp },
+    useShallow(({ hand, cursorRegionId, focusTurn, showsNames, edit, takeInHand, setCursor, showNames, nameIt, moveLamp, settleLamp }) => ({
+      ...{ hand, cursorRegionId, focusTurn, showsNames, edit, takeInHand, setCursor, showNames, nameIt, moveLamp, settleLamp },
     })),
   );
   const { hand, cursorRegionId, takeInHand } = state;
@@ -130,7 +130,7 @@ export function PictureStage({ useMake, make, picture, table, raster, bands, sta
       <PictureView
         layers={layers}
         labels={raster.labels}
-        label={`${picture.name}, ${picture.elements.length} elements: arrow keys walk over its areas, Enter ${act}`}
+        label={`${picture.name}, ${picture.elements.length} elements: arrow keys walk over its areas, Enter ${act}${station === 'elements' ? ', N names the element in hand' : ''}`}
         focusTurn={state.focusTurn}
         nearness={nearness}
         foot={
@@ -159,6 +159,7 @@ export function PictureStage({ useMake, make, picture, table, raster, bands, sta
           state.setCursor(next.id);
           setSaid(regionWords(picture, table, next.id));
         }}
+        onName={station === 'elements' && chosenId !== null ? state.nameIt : undefined}
         onPressCursor={() => {
           if (cursorRegion) onGather([cursorRegion.label], 'tap');
         }}

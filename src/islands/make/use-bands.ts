@@ -3,16 +3,13 @@ import { useEffect, useMemo, useState } from 'react';
 import type { DistantLamp } from '#model/lamp';
 import type { Marker } from '#model/marker';
 import type { Picture } from '#model/picture';
-import { hexOfLab } from '#core/colour/lab';
-import { labelsOf } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
-import { usualShares } from '#core/markers/ladder';
 import type { BandMap } from '#core/scene/band-map';
 import { paintBands, type Rgb } from '#core/scene/paint-bands';
+import { type BandsOfPicture, bandsOfPicture, coloursOfBands } from '#core/scene/picture-bands';
 import { type NewestWish, newestWish } from '#islands/shared/newest-wish.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import type { SceneApi } from '#workers/scene.worker';
-import type { BandRequest } from '#workers/scene-messages';
 
 export type Bands = {
   paint: ImageBitmap | null;
@@ -23,45 +20,7 @@ export type Bands = {
 
 const noBands: Bands = { paint: null, shares: new Map(), problem: null };
 
-type Asked = { ids: string[]; request: BandRequest };
 type Mapped = { ids: string[]; map: BandMap; shares: number[][] };
-
-function rgbOfHex(hex: string): Rgb {
-  return [1, 3, 5].map((start) => Number.parseInt(hex.slice(start, start + 2), 16)) as [number, number, number];
-}
-
-/** Colour shown for a rung whose marker has no colour: a grey of its place in the ladder. */
-function greyOfRung(index: number, count: number): Rgb {
-  const level = Math.round(225 - (150 * index) / Math.max(1, count - 1));
-  return [level, level, level];
-}
-
-function askedOf(picture: Picture, table: IndexedTable, lamp: DistantLamp, isMoving: boolean): Asked {
-  const coloured = picture.elements.filter((element) => element.ladder && element.regionIds.length > 0);
-  return {
-    ids: coloured.map(({ id }) => id),
-    request: {
-      lamp,
-      resolution: isMoving ? 'half' : 'full',
-      elements: coloured.map((element) => ({
-        labels: labelsOf(element, table),
-        shares: [...usualShares(element.ladder?.rungs.length ?? 1)],
-      })),
-    },
-  };
-}
-
-/** Colours of the rungs of the named elements, light to dark. */
-function coloursOf(picture: Picture, ids: readonly string[], markers: ReadonlyMap<string, Marker>): Rgb[][] {
-  const elements = new Map(picture.elements.map((element) => [element.id, element]));
-  return ids.map((id) => {
-    const rungs = elements.get(id)?.ladder?.rungs ?? [];
-    return rungs.map(({ markerId }, index) => {
-      const lab = markers.get(markerId)?.lab;
-      return lab ? rgbOfHex(hexOfLab(lab)) : greyOfRung(index, rungs.length);
-    });
-  });
-}
 
 export type BandsOptions = {
   table: IndexedTable | undefined;
@@ -76,7 +35,7 @@ export type BandsOptions = {
 
 /** The bands of a picture in the colours of its markers: a worker tells which band lies where, and this paints them. */
 export function useBands(picture: Picture | undefined, { table, labels, lamp, isMoving, markers, isShown }: BandsOptions): Bands {
-  const [scene, setScene] = useState<NewestWish<Asked> | null>(null);
+  const [scene, setScene] = useState<NewestWish<BandsOfPicture> | null>(null);
   const [mapped, setMapped] = useState<Mapped | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [bands, setBands] = useState<Bands>(noBands);
@@ -91,7 +50,7 @@ export function useBands(picture: Picture | undefined, { table, labels, lamp, is
     const copy = labels.slice();
     const loaded = api.load(transfer({ labels: copy, width: widthPx, height: heightPx }, [copy.buffer]));
     let current = true;
-    const wishes = newestWish<Asked>(
+    const wishes = newestWish<BandsOfPicture>(
       async ({ ids, request }) => {
         await loaded;
         const { map, shares } = await api.bands(request);
@@ -112,14 +71,17 @@ export function useBands(picture: Picture | undefined, { table, labels, lamp, is
 
   // What is asked, as text: an edit that changes nothing of it (a name) asks nothing.
   const asked = useMemo(
-    () => (isShown && picture && table ? JSON.stringify(askedOf(picture, table, lamp, isMoving)) : null),
+    () => (isShown && picture && table ? JSON.stringify(bandsOfPicture(picture, table, lamp, isMoving ? 'half' : 'full')) : null),
     [isShown, picture, table, lamp, isMoving],
   );
   useEffect(() => {
-    if (scene && asked) scene.want(JSON.parse(asked) as Asked);
+    if (scene && asked) scene.want(JSON.parse(asked) as BandsOfPicture);
   }, [scene, asked]);
 
-  const colours = useMemo(() => (picture && mapped ? JSON.stringify(coloursOf(picture, mapped.ids, byId)) : null), [picture, mapped, byId]);
+  const colours = useMemo(
+    () => (picture && mapped ? JSON.stringify(coloursOfBands(picture, mapped.ids, byId)) : null),
+    [picture, mapped, byId],
+  );
   useEffect(() => {
     if (!mapped || !colours) return setBands(noBands);
     let current = true;

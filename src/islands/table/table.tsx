@@ -6,12 +6,10 @@ import { call, problemToShow } from '#islands/shared/server-calls.ts';
 import { Button, buttonLook } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
-import { MiniRail } from '#ui/mini-rail.tsx';
 import { asPage } from '#ui/error-boundary.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import { BringInWaiting } from './bring-in-waiting';
-import { CopyMake } from './copy-make';
-import { ThrowAway } from './throw-away';
+import { MakeStrip } from './make-strip';
 
 type Loaded = { makes: ListedMake[]; total: number; rack: Rack };
 
@@ -40,8 +38,8 @@ function TableWhole() {
   }, [turn, find, most]);
 
   return (
-    <div className="mx-auto max-w-6xl px-4 pb-12 sm:px-8">
-      <header className="flex flex-wrap items-end gap-x-6 gap-y-2 py-6">
+    <div className="mx-auto max-w-[92rem] px-4 pb-12 sm:px-8">
+      <header className="flex flex-wrap items-end gap-x-6 gap-y-2 py-4">
         <p className="font-display text-4xl font-bold tracking-tight">Aquachrome</p>
         <p className="min-w-60 flex-1 pb-1 text-soft">Stamped images, alcohol markers, one light.</p>
         <a href="/rack" className={buttonLook('plain')}>
@@ -82,7 +80,7 @@ function TableWhole() {
             </a>
           </div>
         )}
-        <ul className="mt-4 space-y-5">
+        <ul className="mt-3 grid gap-4 lg:grid-cols-2">
           {loaded?.makes.map((listed) => (
             <li key={listed.summary.id}>
               <MakeStrip listed={listed} rack={loaded.rack} onChanged={() => setTurn((last) => last + 1)} />
@@ -101,53 +99,6 @@ function TableWhole() {
         <BringInWaiting />
       </main>
     </div>
-  );
-}
-
-function MakeStrip({ listed, rack, onChanged }: { listed: ListedMake; rack: Rack; onChanged: () => void }) {
-  const { summary, updatedAt } = listed;
-  const { id, name, next, pictures, ladders } = summary;
-  const [picture, ...others] = pictures;
-  const sum = (count: (one: (typeof pictures)[number]) => number) => pictures.reduce((total, one) => total + count(one), 0);
-  const [regions, gathered] = [sum((one) => one.regions), sum((one) => one.gathered)];
-  const rail = ladders.filter(({ pictureId }) => pictureId === picture?.id);
-  return (
-    <article className="grid gap-x-6 gap-y-3 bg-bench sm:grid-cols-[13rem_minmax(0,1fr)_auto]">
-      <div className="grid h-52 place-items-center bg-paper p-2">
-        {picture && (
-          <img src={`/api/blobs/${picture.grey}`} alt={picture.name} loading="lazy" className="max-h-48 max-w-full object-contain" />
-        )}
-      </div>
-      <div className="min-w-0 px-4 py-4 sm:px-0">
-        <h2 className="text-xl">
-          <a href={`/makes/${id}`} className="hover:underline">
-            {name}
-          </a>
-        </h2>
-        <p className="text-sm text-soft">
-          {others.length > 0 ? `${pictures.length} pictures, ` : ''}
-          {regions > 0 ? `${gathered} of ${regions} areas gathered, ` : ''}
-          last touched{' '}
-          <time dateTime={updatedAt}>{new Date(updatedAt).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}</time>
-        </p>
-        <div className="mt-3">{rail.length > 0 && <MiniRail ladders={rail} markers={rack.markers} />}</div>
-      </div>
-      <div className="flex flex-col justify-center gap-2 px-4 pb-4 sm:w-56 sm:pb-0 sm:pr-6">
-        <p className="text-sm text-soft">Next</p>
-        <p className="font-display text-lg font-semibold leading-tight">{next.words}</p>
-        <a
-          href={`/makes/${id}#${next.station}${next.pictureId ? `/${next.pictureId}` : ''}`}
-          className={buttonLook('plain')}
-          aria-label={`Go on with ${name}`}
-        >
-          Go on
-        </a>
-        <p className="flex gap-4">
-          <CopyMake make={summary} onCopied={onChanged} />
-          <ThrowAway make={summary} onGone={onChanged} />
-        </p>
-      </div>
-    </article>
   );
 }
 

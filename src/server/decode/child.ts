@@ -1,5 +1,6 @@
 /** A process that does one job at a time for workshop.ts: it may be ended at any moment, and nothing else suffers. */
 import sharp from 'sharp';
+import { thumbnailPng } from '#server/formats/thumbnail';
 import { trueSizePdf } from '#server/formats/true-size';
 import { ProblemError } from '#server/http/problem';
 import type { JobMessage, JobReply } from './jobs';
@@ -19,6 +20,8 @@ function answer(message: JobMessage): Promise<unknown> {
       return previewOriginal(message.asked.bytes);
     case 'trueSize':
       return trueSizePdf(message.asked.picture, message.asked.paper);
+    case 'thumbnail':
+      return thumbnailPng(message.asked);
   }
 }
 

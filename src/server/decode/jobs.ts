@@ -1,5 +1,6 @@
 import type { DecodeAnswer, OriginalAnswer } from '#model/api/originals';
 import type { Preparation } from '#model/preparation';
+import type { ThumbnailAsked } from '#server/formats/thumbnail';
 import type { PaperId } from '#server/formats/true-size';
 
 /** Work that may take long or much memory: it is done in a process of its own, which can be ended. */
@@ -14,6 +15,7 @@ export type Jobs = {
     asked: { picture: { name: string; png: Uint8Array; widthMm: number; heightMm: number }; paper: PaperId };
     answer: Uint8Array;
   };
+  thumbnail: { asked: ThumbnailAsked; answer: Uint8Array };
 };
 export type JobName = keyof Jobs;
 

@@ -4,7 +4,11 @@ import type { Picture } from '#model/picture';
 import type { SchoolId } from '#model/school';
 import type { IndexedTable } from '#core/make/region-tables';
 import { markerNames } from '#core/markers/marker-name';
-import { recipeOfPicture } from '#core/technique/recipe';
+import { progressOfPicture } from '#core/make/progress';
+import type { ShownMarker } from '#core/markers/assumed-colour';
+import { sortLightToDark } from '#core/markers/ladder';
+import { type PictureRecipe, type RecipeElement, recipeOfPicture } from '#core/technique/recipe';
+import { DoubleChip } from '#ui/double-chip.tsx';
 import { placeWords, recipeFile } from '#core/technique/recipe-file';
 import { schools } from '#core/technique/schools';
 import { saveFile } from '#islands/shared/save-file.ts';
@@ -14,7 +18,16 @@ import type { ShownRack } from '../make-store';
 import { rungsToShow } from '../ladder-words';
 import { MarkerMinds } from '../marker-minds';
 
-type Props = { make: Make; picture: Picture; table: IndexedTable | undefined; rack: ShownRack; onSchool: (school: SchoolId) => void };
+type Props = {
+  make: Make;
+  picture: Picture;
+  table: IndexedTable | undefined;
+  rack: ShownRack;
+  /** The element shown on the picture. */
+  chosenId: string | null;
+  onChoose: (elementId: string | null) => void;
+  onSchool: (school: SchoolId) => void;
+};
 
 /** A file name without signs that file systems refuse. */
 function recipeFileName(name: string): string {
@@ -22,9 +35,11 @@ function recipeFileName(name: string): string {
 }
 
 /** The Recipe station: ladders, roles and marks in the order in which they are laid. */
-export function RecipeStation({ make, picture, table, rack, onSchool }: Props) {
+export function RecipeStation({ make, picture, table, rack, chosenId, onChoose, onSchool }: Props) {
   const markers = rack.markers;
   const recipe = recipeOfPicture(make, picture, markers, table);
+  const { whiteRegions } = progressOfPicture(picture);
+  const nameOf = markerNames(rack);
   const school = schools[make.school];
   return (
     <section aria-labelledby="recipe-heading" className="space-y-4">
@@ -48,7 +63,7 @@ export function RecipeStation({ make, picture, table, rack, onSchool }: Props) {
       </label>
       <p className="flex flex-wrap gap-3">
         <a href={`/makes/${make.id}/recipe?picture=${picture.id}`} target="_blank" rel="noreferrer" className={buttonLook('plain')}>
-          Print on one page
+          Print it
         </a>
         <Button
           onClick={() =>
@@ -59,11 +74,16 @@ export function RecipeStation({ make, picture, table, rack, onSchool }: Props) {
         </Button>
       </p>
       {recipe.markers.length > 0 && (
-        <p>
-          Lay out {recipe.markers.length} markers:{' '}
-          <span className="font-code text-sm">{recipe.markers.map(markerNames(rack)).join(' · ')}</span>. Light elements come first, so that
-          no dark ink is dragged into them.
-        </p>
+        <div>
+          <h3 className="text-base">Lay out {counted(recipe.markers.length, 'marker')}, light to dark</h3>
+          <ul className="mt-1 flex flex-wrap gap-1" aria-label="Markers to lay out">
+            {layOut(recipe.markers, markers).map(({ markerId, code, lab }) => (
+              <li key={markerId}>
+                <DoubleChip lab={lab} code={nameOf({ markerId, code })} />
+              </li>
+            ))}
+          </ul>
+        </div>
       )}
       <MarkerMinds rack={rack} markers={recipe.markers} />
       <p className="border-l-8 border-ink bg-paper px-4 py-2 text-sm">
@@ -72,33 +92,73 @@ export function RecipeStation({ make, picture, table, rack, onSchool }: Props) {
       </p>
       <ol className="divide-y divide-edge border-y border-edge">
         {recipe.elements.map((element) => (
-          <li key={element.elementId} className="py-3" data-element={element.name}>
-            <h3 className="text-lg">
-              {element.name}{' '}
-              <span className="font-text text-sm font-normal text-soft">
-                {counted(element.regions, 'area')}, {(element.areaMm2 / 100).toFixed(1)} cm²
-              </span>
-            </h3>
-            <div className="mt-1 flex gap-4">
-              <div className="shrink-0 self-start bg-paper px-2 py-1">
-                <Ladder rungs={rungsToShow({ rungs: element.rungs }, markers)} height={210} cutBelow />
-              </div>
-              <ol className="flex-1 space-y-1.5">
-                {element.marks.map((mark) => (
-                  <li key={mark.number} className="flex gap-2">
-                    <span className="w-7 shrink-0 text-right font-code text-sm text-soft">{mark.number}</span>
-                    <span>
-                      <strong className="font-code">{mark.code}</strong> {placeWords(mark)}, {mark.stroke}: {mark.purpose}
-                    </span>
-                  </li>
-                ))}
-              </ol>
-            </div>
-          </li>
+          <RecipeSteps
+            key={element.elementId}
+            element={element}
+            markers={markers}
+            isChosen={element.elementId === chosenId}
+            onChoose={onChoose}
+          />
         ))}
       </ol>
       {recipe.elements.length === 0 && <p>No element has a ladder yet. Give one at Groups and the recipe writes itself.</p>}
       {recipe.withoutLadder.length > 0 && <p>Still without a ladder: {recipe.withoutLadder.map(({ name }) => name).join(', ')}.</p>}
+      {whiteRegions > 0 && <p>{counted(whiteRegions, 'area')} still white.</p>}
     </section>
+  );
+}
+
+/** The markers of a recipe with their colours, light to dark: so they are laid out beside the paper. */
+function layOut(wanted: PictureRecipe['markers'], markers: readonly ShownMarker[]) {
+  const byId = new Map(markers.map((marker) => [marker.id, marker]));
+  const here = sortLightToDark(wanted.flatMap(({ markerId }) => byId.get(markerId) ?? []));
+  const gone = wanted.filter(({ markerId }) => !byId.has(markerId));
+  return [
+    ...here.map(({ id, code, lab }) => ({ markerId: id, code, lab })),
+    ...gone.map(({ markerId, code }) => ({ markerId, code, lab: undefined })),
+  ];
+}
+
+type StepsProps = {
+  element: RecipeElement;
+  markers: readonly ShownMarker[];
+  isChosen: boolean;
+  onChoose: (elementId: string | null) => void;
+};
+
+/** One element's ladder and marks; its name shows it on the picture. */
+function RecipeSteps({ element, markers, isChosen, onChoose }: StepsProps) {
+  return (
+    <li className={`py-3 ${isChosen ? 'bg-paper shadow-[inset_5px_0_0_var(--color-ink)]' : ''}`} data-element={element.name}>
+      <h3 className="px-2 text-lg">
+        <button
+          type="button"
+          aria-pressed={isChosen}
+          title={isChosen ? 'Show all of the picture' : 'Show it on the picture'}
+          className="min-h-8 text-left hover:underline"
+          onClick={() => onChoose(isChosen ? null : element.elementId)}
+        >
+          {element.name}
+        </button>{' '}
+        <span className="font-text text-sm font-normal text-soft">
+          {counted(element.regions, 'area')}, {(element.areaMm2 / 100).toFixed(1)} cm²
+        </span>
+      </h3>
+      <div className="mt-1 flex gap-4 px-2">
+        <div className="shrink-0 self-start bg-paper px-2 py-1">
+          <Ladder rungs={rungsToShow({ rungs: element.rungs }, markers)} height={210} cutBelow />
+        </div>
+        <ol className="flex-1 space-y-1.5">
+          {element.marks.map((mark) => (
+            <li key={mark.number} className="flex gap-2">
+              <span className="w-7 shrink-0 text-right font-code text-sm text-soft">{mark.number}</span>
+              <span>
+                <strong className="font-code">{mark.code}</strong> {placeWords(mark)}, {mark.stroke}: {mark.purpose}
+              </span>
+            </li>
+          ))}
+        </ol>
+      </div>
+    </li>
   );
 }

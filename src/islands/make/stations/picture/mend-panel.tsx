@@ -91,8 +91,10 @@ export function MendPanel({ useMake, useDesk, desk, picture }: Props) {
                 </button>
               </li>
             ))}
-            {proposals === null && <li className="text-soft">Looking for them …</li>}
-            {proposals?.length === 0 && <li className="text-soft">None: every line meets another.</li>}
+            {proposals === null && (
+              <li className="text-soft">{desk.finding && 'problem' in desk.finding ? 'Not looked for yet.' : 'Looking for them …'}</li>
+            )}
+            {proposals?.length === 0 && <li className="text-soft">None found: no line ends near another.</li>}
           </ul>
         </div>
         <div>

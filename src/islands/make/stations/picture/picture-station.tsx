@@ -4,7 +4,7 @@ import { counted } from '#core/make/counted';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { PictureDoubt } from '#core/picture/judge-picture';
 import { Button, buttonLook } from '#ui/button.tsx';
-import { ProblemNotice, ProgressNotice } from '#ui/notice.tsx';
+import { ProblemNotice } from '#ui/notice.tsx';
 import type { DeskStep, DeskStore } from '../../desk-store';
 import type { MakeStore } from '../../make-store';
 import type { ReadingDesk } from '../../use-reading';
@@ -81,7 +81,6 @@ export function PictureStation({ useMake, useDesk, desk, makeId, picture, table,
           )}
         </div>
       )}
-      {finding && 'share' in finding && <ProgressNotice words={finding.stage} share={finding.share} />}
       {finding && 'problem' in finding && (
         <ProblemNotice problem={finding.problem}>
           <Button onClick={desk.tryAgain}>Find the areas again</Button>

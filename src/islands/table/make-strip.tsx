@@ -1,0 +1,68 @@
+import { useState } from 'react';
+import type { ListedMake } from '#model/api/makes';
+import type { Rack } from '#model/marker';
+import { buttonLook } from '#ui/button.tsx';
+import { MiniRail } from '#ui/mini-rail.tsx';
+import { CopyMake } from './copy-make';
+import { ThrowAway } from './throw-away';
+
+type Props = { listed: ListedMake; rack: Rack; onChanged: () => void };
+
+/** A make in progress: its picture in its colours, its rail in miniature, how far it is, and the one next thing to do. */
+export function MakeStrip({ listed, rack, onChanged }: Props) {
+  const { summary, updatedAt } = listed;
+  const { id, name, next, pictures, ladders } = summary;
+  const [picture, ...others] = pictures;
+  const sum = (count: (one: (typeof pictures)[number]) => number) => pictures.reduce((total, one) => total + count(one), 0);
+  const [regions, gathered] = [sum((one) => one.regions), sum((one) => one.gathered)];
+  const rail = ladders.filter(({ pictureId }) => pictureId === picture?.id);
+  const address = `/makes/${id}#${next.station}${next.pictureId ? `/${next.pictureId}` : ''}`;
+  return (
+    <article className="grid h-full grid-cols-[8rem_minmax(0,1fr)] bg-bench sm:grid-cols-[12.5rem_minmax(0,1fr)]">
+      <a href={address} tabIndex={-1} aria-hidden="true" className="grid place-items-center bg-paper p-2">
+        {picture && <Thumbnail makeId={id} picture={picture} />}
+      </a>
+      <div className="flex min-w-0 flex-col gap-1 px-4 py-2.5">
+        <h2 className="text-xl leading-tight">
+          <a href={`/makes/${id}`} className="line-clamp-2 hover:underline">
+            {name}
+          </a>
+        </h2>
+        <p className="text-sm leading-tight text-soft">
+          {others.length > 0 ? `${pictures.length} pictures, ` : ''}
+          {regions > 0 ? `${gathered} of ${regions} areas gathered, ` : ''}
+          last touched{' '}
+          <time dateTime={updatedAt}>{new Date(updatedAt).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}</time>
+        </p>
+        <div className="flex min-h-18 flex-1 items-center">{rail.length > 0 && <MiniRail ladders={rail} markers={rack.markers} />}</div>
+        <div className="flex flex-wrap items-center gap-x-3 sm:flex-nowrap">
+          <a href={address} className={`${buttonLook('plain')} min-w-0`} aria-label={`Go on with ${name}: ${next.words}`}>
+            <span className="truncate">{next.words}</span>
+          </a>
+          <span className="ml-auto flex shrink-0 gap-2">
+            <CopyMake make={summary} onCopied={onChanged} />
+            <ThrowAway make={summary} onGone={onChanged} />
+          </span>
+        </div>
+      </div>
+    </article>
+  );
+}
+
+/** The picture: its lines at once, its colours as soon as they are there. */
+function Thumbnail({ makeId, picture }: { makeId: string; picture: ListedMake['summary']['pictures'][number] }) {
+  const [isColoured, setIsColoured] = useState(false);
+  const look = 'col-start-1 row-start-1 h-44 max-w-full object-contain';
+  return (
+    <span className="grid place-items-center" data-thumbnail={isColoured ? 'colours' : 'lines'}>
+      <img src={`/api/blobs/${picture.grey}`} alt={picture.name} loading="lazy" className={look} />
+      <img
+        src={`/api/makes/${makeId}/thumbnail?picture=${picture.id}`}
+        alt=""
+        loading="lazy"
+        className={`${look} ${isColoured ? '' : 'invisible'}`}
+        onLoad={() => setIsColoured(true)}
+      />
+    </span>
+  );
+}

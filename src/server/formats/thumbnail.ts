@@ -1,0 +1,49 @@
+import sharp from 'sharp';
+import type { DistantLamp } from '#model/lamp';
+import type { Lab } from '#model/marker';
+import type { Element } from '#model/picture';
+import { decodeRegionTable, indexTable } from '#core/make/region-tables';
+import { decodeLabelMap } from '#core/picture/label-map';
+import { paintSmall } from '#core/scene/picture-bands';
+
+export type ThumbnailAsked = {
+  /** The scan, as PNG. */
+  grey: Uint8Array;
+  /** Null while the picture has not been read: then it shows its lines. */
+  coloured: {
+    labelMap: Uint8Array;
+    table: Uint8Array;
+    elements: Element[];
+    lamp: DistantLamp;
+    /** Colour of each marker that is used and has one, by id. */
+    labs: [string, Lab][];
+  } | null;
+};
+
+/** Longest side of a thumbnail in px: sharp at twice the density where it is shown. */
+const mostPx = 560;
+/** Colour is softer than lines: half as fine is enough under them. */
+const mostPaintPx = 420;
+
+/** A picture as it will look, small: its bands under its lines. PNG. */
+export async function thumbnailPng({ grey, coloured }: ThumbnailAsked): Promise<Uint8Array> {
+  const lines = sharp(grey)
+    .flatten({ background: '#ffffff' })
+    .resize({ width: mostPx, height: mostPx, fit: 'inside', withoutEnlargement: true });
+  if (!coloured) return lines.png({ palette: true }).toBuffer();
+  const { data, info } = await lines.png().toBuffer({ resolveWithObject: true });
+  const table = indexTable(decodeRegionTable(coloured.table));
+  const { widthPx, heightPx } = table.table;
+  const labels = decodeLabelMap(coloured.labelMap, widthPx, heightPx);
+  const markers = new Map(coloured.labs.map(([id, lab]) => [id, { lab }]));
+  const { rgba, width, height } = paintSmall(coloured, { table, labels, lamp: coloured.lamp, markers }, mostPaintPx);
+  const paint = await sharp(rgba, { raw: { width, height, channels: 4 } })
+    .resize({ width: info.width, height: info.height, fit: 'fill' })
+    .flatten({ background: '#ffffff' })
+    .png()
+    .toBuffer();
+  return sharp(paint)
+    .composite([{ input: data, blend: 'multiply' }])
+    .png({ palette: true, quality: 90 })
+    .toBuffer();
+}

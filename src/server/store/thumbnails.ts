@@ -1,0 +1,47 @@
+import { createHash } from 'node:crypto';
+import type { Make } from '#model/make';
+import type { Picture } from '#model/picture';
+import type { Rack } from '#model/marker';
+import { withAssumedColours } from '#core/markers/assumed-colour';
+import type { Database } from '#server/db/database';
+import { workshop } from '#server/decode/workshop';
+import type { ThumbnailAsked } from '#server/formats/thumbnail';
+import type { Asker } from '#server/http/turns';
+import { readBlob } from './blobs';
+
+/** Thumbnails kept in memory: a few hundred kilobytes for all that a table shows. */
+const mostKept = 300;
+const kept = new Map<string, Uint8Array>();
+
+type Coloured = Omit<NonNullable<ThumbnailAsked['coloured']>, 'labelMap' | 'table'>;
+export type ThumbnailPlan = { /** Names all that the thumbnail shows. */ key: string; picture: Picture; coloured: Coloured | null };
+
+/** What a picture's thumbnail is made from; the same key, the same thumbnail. */
+export function planThumbnail(make: Make, picture: Picture, rack: Rack): ThumbnailPlan {
+  const used = new Set(picture.elements.flatMap(({ ladder }) => ladder?.rungs.map(({ markerId }) => markerId) ?? []));
+  const labs = withAssumedColours(rack.markers).flatMap(({ id, lab }): Coloured['labs'] => (lab && used.has(id) ? [[id, lab]] : []));
+  // Regions of another cut-out do not lie on this one.
+  const { regionMap, grey } = picture;
+  const fits = regionMap?.widthPx === grey.widthPx && regionMap.heightPx === grey.heightPx;
+  const coloured = fits ? { elements: picture.elements, lamp: make.lamp, labs } : null;
+  const shown = [grey.sha256, fits ? [regionMap.labelMap, regionMap.table] : null, coloured];
+  return { key: createHash('sha256').update(JSON.stringify(shown)).digest('hex'), picture, coloured };
+}
+
+/** The thumbnail of a plan, as PNG: made in a process of its own, and kept as long as the server runs. */
+export async function thumbnailOf(database: Database, { key, picture, coloured }: ThumbnailPlan, asker: Asker): Promise<Uint8Array> {
+  const known = kept.get(key);
+  if (known) return known;
+  const { regionMap } = picture;
+  const [grey, labelMap, table] = await Promise.all(
+    [picture.grey.sha256, ...(regionMap && coloured ? [regionMap.labelMap, regionMap.table] : [])].map(
+      async (sha256) => (await readBlob(database, sha256)).bytes,
+    ),
+  );
+  const asked = { grey: grey as Uint8Array, coloured: coloured && labelMap && table ? { ...coloured, labelMap, table } : null };
+  const png = await workshop().work('thumbnail', asked, asker);
+  kept.set(key, png);
+  const oldest = kept.keys().next().value;
+  if (kept.size > mostKept && oldest !== undefined) kept.delete(oldest);
+  return png;
+}

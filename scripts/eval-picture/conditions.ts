@@ -17,6 +17,20 @@ export const conditions: readonly Condition[] = [
   { name: 'clean', page: clean },
   { name: 'turned 2 degrees', turnDeg: 2, page: (drawings) => turn(clean(drawings), 2) },
   { name: 'blur (sigma 0.1 mm)', page: (drawings) => blur(clean(drawings), 2.4) },
+  {
+    name: 'blur (sigma 0.11 mm), contrast 80 %, JPEG 50',
+    page: async (drawings) =>
+      jpeg(
+        await blur(
+          composePage(
+            drawings,
+            black.map(() => 204),
+          ),
+          2.6,
+        ),
+        50,
+      ),
+  },
   { name: 'gradient of 120 levels', page: (drawings) => gradient(clean(drawings), 120) },
   {
     name: 'shadows of a hand (0.6 of the light)',

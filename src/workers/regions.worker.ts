@@ -65,12 +65,12 @@ const api = {
     const { found } = result;
     if (found.count > mostRegions) return { tooManyRegions: found.count };
     const { pxPerMm } = loaded();
-    let toOld: ((x: number, y: number) => readonly [number, number]) | undefined;
+    let toOld: ((x: number, y: number) => readonly [number, number] | null) | undefined;
     if (before?.frames) {
       const between = betweenFrames(before.frames.now, before.frames.before);
       toOld = (x, y) => {
-        const [xMm, yMm] = between(x / pxPerMm, y / pxPerMm);
-        return [xMm * before.pxPerMm, yMm * before.pxPerMm];
+        const place = between(x / pxPerMm, y / pxPerMm);
+        return place && [place[0] * before.pxPerMm, place[1] * before.pxPerMm];
       };
     }
     const match = before ? matchRegions(before, found, toOld) : null;
@@ -83,7 +83,7 @@ const api = {
 
   /** Closings across designed openings, ends in mm. */
   propose(settings: LineSettings, mends: Mend[]): { from: [number, number]; to: [number, number] }[] {
-    return proposeMends(linesOf(settings), mends);
+    return proposeMends(linesOf(settings), mends, settings);
   },
 
   /** A part of the picture at full size as RGBA: the scan in grey, what counts as line in aqua over it. */

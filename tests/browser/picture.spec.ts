@@ -91,7 +91,7 @@ test('a degraded scan is straightened, mended by touch, mouse and keys, and read
   await expect(frame).not.toHaveAttribute('points', upright);
   await page.getByRole('button', { name: 'Whole original' }).click();
   await expect(frame).toHaveAttribute('points', upright);
-  for (let turn = 0; turn < 3; turn++) await page.getByRole('button', { name: 'Turn the frame by 1 degrees' }).click();
+  for (let turn = 0; turn < 3; turn++) await page.getByRole('button', { name: 'Turn the drawing by -1 degrees' }).click();
   await page.getByLabel(/Even out the light/).check();
   await expectNoAxeFindings(page);
   await page.getByRole('button', { name: 'Cut it out like this' }).click();

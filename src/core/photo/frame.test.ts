@@ -136,9 +136,38 @@ describe('frame', () => {
       ],
       evenLight: false,
     };
-    const [x, y] = betweenFrames(whole, { preparation: rightHalf, widthMm: 50, heightMm: 50 })(75, 20);
+    const [x, y] = betweenFrames(whole, { preparation: rightHalf, widthMm: 50, heightMm: 50 })(75, 20) ?? [];
     expect(x).toBeCloseTo(25, 8);
     expect(y).toBeCloseTo(20, 8);
+  });
+});
+
+describe('an askew cut-out', () => {
+  const whole = { preparation: wholeOriginal, widthMm: 100, heightMm: 100 };
+  const askew: Preparation = {
+    corners: [
+      [0.45, 0.6],
+      [0.55, 0.6],
+      [0.95, 0.95],
+      [0.05, 0.95],
+    ],
+    evenLight: false,
+  };
+
+  it('does not see what lies at or beyond its horizon, and sees the rest where it is', () => {
+    const move = betweenFrames(whole, { preparation: askew, widthMm: 100, heightMm: 100 });
+    // The sides run together at 0.483 of the height: there the horizon lies.
+    for (const yMm of [0, 20, 45, 48]) expect(move(50, yMm), `at ${yMm} mm`).toBeNull();
+    for (const [x, y] of [
+      [0.2, 0.3],
+      [0.5, 0.5],
+      [0.9, 0.8],
+    ] as const) {
+      const [u, v] = frameOf(askew).toOriginal(x, y);
+      const [backX, backY] = move(100 * u, 100 * v) ?? [];
+      expect(backX).toBeCloseTo(100 * x, 6);
+      expect(backY).toBeCloseTo(100 * y, 6);
+    }
   });
 });
 

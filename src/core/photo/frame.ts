@@ -54,6 +54,8 @@ export type Frame = {
   /** Where a place of the picture, as shares of its width and height, lies on the original, as shares too. */
   toOriginal: (x: number, y: number) => [number, number];
   fromOriginal: (u: number, v: number) => [number, number];
+  /** Whether a place of the original lies on the frame's side of its horizon: beyond it the map turns over. */
+  sees: (u: number, v: number) => boolean;
 };
 
 /** @throws RangeError when the corners do not go round a sheet. */
@@ -61,7 +63,14 @@ export function frameOf({ corners }: Preparation): Frame {
   if (!areSoundCorners(corners)) throw new RangeError('frameOf expects four corners clockwise from the left top, none of them dented in');
   const there = squareToCorners(corners);
   const back = inverse(there);
-  return { toOriginal: (x, y) => apply(there, x, y), fromOriginal: (u, v) => apply(back, u, v) };
+  const [, , , , , , g, h, i] = back;
+  const depthAt = (u: number, v: number) => g * u + h * v + i;
+  const side = Math.sign(depthAt(...apply(there, 0.5, 0.5)));
+  return {
+    toOriginal: (x, y) => apply(there, x, y),
+    fromOriginal: (u, v) => apply(back, u, v),
+    sees: (u, v) => depthAt(u, v) * side > 0,
+  };
 }
 
 /** Corners turned clockwise about their middle, so that the picture turns the other way; the original's shape keeps angles true. */
@@ -100,12 +109,20 @@ export function turnToLevel(
 
 type Placed = { preparation: Preparation; widthMm: number; heightMm: number };
 
-/** Maps a place of one cut-out of an original to the same spot of another, both in mm. */
-export function betweenFrames(from: Placed, to: Placed): (xMm: number, yMm: number) => [number, number] {
+/** Farther outside a cut-out than so many times its size nothing of use lies: there the horizon of an askew one is near. */
+const farthestOutside = 4;
+
+/**
+ * Maps a place of one cut-out of an original to the same spot of another, both in mm; null where the other one cannot see it, at or beyond
+ * its horizon.
+ */
+export function betweenFrames(from: Placed, to: Placed): (xMm: number, yMm: number) => [number, number] | null {
   const start = frameOf(from.preparation);
   const end = frameOf(to.preparation);
   return (xMm, yMm) => {
-    const [x, y] = end.fromOriginal(...start.toOriginal(xMm / from.widthMm, yMm / from.heightMm));
-    return [x * to.widthMm, y * to.heightMm];
+    const place = start.toOriginal(xMm / from.widthMm, yMm / from.heightMm);
+    const [x, y] = end.fromOriginal(...place);
+    const isNear = [x, y].every((share) => share > -farthestOutside && share < 1 + farthestOutside);
+    return isNear && end.sees(...place) ? [x * to.widthMm, y * to.heightMm] : null;
   };
 }

@@ -47,6 +47,13 @@ export type CellLevels = {
  */
 const reachOfGrain = 1.5;
 /**
+ * How far the darkest of 64 pixels of blank paper lies below the mean of its lighter half, in standard deviations: 3.1 are expected (see
+ * reachOfGrain), and 2.1 where all above the mean is cut off at white, as evened light or a scanner's own white leaves it.
+ */
+const depthOfGrain = 2.3;
+/** A cell shallower than this share of the page's own depth may be blank; with fewer of them than this share the page tells no grain. */
+const blankCells = { depthShare: 0.3, least: 0.05 };
+/**
  * Depth in standard deviations of the grain under which nothing counts as ink. The closed paper level lies up to 2 above the mean;
  * 4 more leave a few specks a page.
  */
@@ -97,7 +104,19 @@ function cellLevels(image: GreyImage): CellLevels {
       reach[cell] = lightest / 9 - (paper[cell] as number);
     }
   }
-  return { columns, rows, paper, ink, grain: (reach.sort()[reach.length >> 1] as number) / reachOfGrain };
+  const grain = Math.max(medianOf(reach) / reachOfGrain, grainFromBelow(paper, ink));
+  return { columns, rows, paper, ink, grain };
+}
+
+const medianOf = (values: Float32Array): number => Float32Array.from(values).sort()[values.length >> 1] ?? 0;
+
+/** The grain as the dark side of blank cells tells it: the light side tells nothing where it is cut off at white. */
+function grainFromBelow(paper: Float32Array, ink: Float32Array): number {
+  const sorted = Float32Array.from(ink).sort();
+  const darkest = sorted[Math.floor(sorted.length / 100)] as number;
+  const deepest = blankCells.depthShare * (medianOf(paper) - darkest);
+  const depths = paper.map((level, cell) => level - (ink[cell] as number)).filter((depth) => depth < deepest);
+  return depths.length < blankCells.least * paper.length ? 0 : medianOf(depths) / depthOfGrain;
 }
 
 /**

@@ -20,12 +20,12 @@ const leastParentShare = 0.6;
 /**
  * Matches the regions of a new reading with those of the one before, by overlap: the pair with the greatest intersection over
  * union first, each region once. So of a divided region the larger part keeps the id, and of joined ones the larger gives it.
- * @param toOld tells where a place of the new picture (px) lay in the old one (px), when the picture was cut out anew.
+ * @param toOld tells where a place of the new picture (px) lay in the old one (px), when the picture was cut out anew; null where it did not see it.
  */
 export function matchRegions(
   before: Labelled & { regions: readonly { id: string; label: number }[] },
   after: Labelled & { count: number },
-  toOld?: (xPx: number, yPx: number) => readonly [number, number],
+  toOld?: (xPx: number, yPx: number) => readonly [number, number] | null,
 ): RegionMatch {
   const idOf = new Map(before.regions.map(({ id, label }) => [label, id]));
   const oldAreas = new Map<number, number>();
@@ -35,7 +35,7 @@ export function matchRegions(
   for (let row = 0; row < after.height; row++) {
     for (let column = 0; column < after.width; column++) {
       const now = after.labels[row * after.width + column] as number;
-      const [x, y] = toOld ? toOld(column + 0.5, row + 0.5) : [column + 0.5, row + 0.5];
+      const [x, y] = (toOld ? toOld(column + 0.5, row + 0.5) : [column + 0.5, row + 0.5]) ?? [-1, -1];
       const inside = x >= 0 && y >= 0 && x < before.width && y < before.height;
       const then = inside ? (before.labels[Math.floor(y) * before.width + Math.floor(x)] as number) : 0;
       add(newAreas, now);

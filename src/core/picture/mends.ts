@@ -44,7 +44,11 @@ export function mendRegions(found: FoundRegions, distance: Uint16Array, mends: r
     changed = true;
   };
   for (const mend of mends) {
-    if (mend.kind === 'join') merge(labelAt(found, mend.first, pxPerMm), labelAt(found, mend.second, pxPerMm));
+    if (mend.kind === 'join') {
+      const [first, second] = [labelAt(found, mend.first, pxPerMm), labelAt(found, mend.second, pxPerMm)];
+      // A side that leaks now is paper: joined with it, the other area would be lost too. The mend waits until the leak is closed.
+      if (first !== 0 && second !== 0) merge(first, second);
+    }
     if (mend.kind === 'paper') merge(labelAt(found, mend.at, pxPerMm), 0);
   }
   if (!changed) return found;

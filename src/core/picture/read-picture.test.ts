@@ -38,6 +38,24 @@ describe('mends', () => {
     expect(labelAt(joined, 15, 20)).toBe(labelAt(joined, 25, 20));
   });
 
+  it('join with a side that leaks: the other area stays, and they join when the leak is closed', () => {
+    const join: Mend = { kind: 'join', id: 'j', first: [15, 20], second: [25, 20] };
+    const leaking = read(twoBoxes(4), join);
+    expect(labelAt(leaking, 15, 20), 'the left box leaks').toBe(0);
+    expect(labelAt(leaking, 25, 20)).toBeGreaterThan(0);
+    const closed: Mend = {
+      kind: 'line',
+      id: 'l',
+      points: [
+        [10, 17],
+        [10, 23],
+      ],
+    };
+    const mended = read(twoBoxes(4), join, closed);
+    expect(labelAt(mended, 15, 20)).toBe(labelAt(mended, 25, 20));
+    expect(labelAt(mended, 15, 20)).toBeGreaterThan(0);
+  });
+
   it('divide, draw a line, take a closing: a wall where there was none', () => {
     for (const kind of ['divide', 'line', 'closing'] as const) {
       const cut = read(twoBoxes(), {
@@ -119,12 +137,26 @@ describe('mends', () => {
 
   it('openings are proposed until they are taken', () => {
     const open = twoBoxes(4);
-    const [proposal] = proposeMends(open, []);
+    const [proposal] = proposeMends(open, [], usualReading.settings);
     if (!proposal) throw new Error('nothing proposed');
     const taken: Mend = { kind: 'closing', id: 'c', points: [proposal.from, proposal.to] };
     expect(read(open, taken).found.count).toBe(2);
-    expect(proposeMends(open, [taken])).toEqual([]);
+    expect(proposeMends(open, [taken], usualReading.settings)).toEqual([]);
   });
+});
+
+it('openings are proposed with hatching as marks or as lines, as the reading takes it', () => {
+  // A patch of short strokes in a box: as marks nobody is to close them, as lines each has two free ends.
+  const hatched = drawn(
+    400,
+    400,
+    (x, y) => onFrame(x, y, [60, 60, 340, 340]) || [0, 1, 2, 3, 4, 5].some((n) => onStroke(x, y, [150 + 14 * n, 170, 170 + 14 * n, 200], 4)),
+    pxPerMm,
+  );
+  const asMarks = proposeMends(hatched, [], { readMarks: true });
+  const asLines = proposeMends(hatched, [], { readMarks: false });
+  expect(asMarks).toEqual([]);
+  expect(asLines.length).toBeGreaterThan(0);
 });
 
 describe('measures', () => {

@@ -55,12 +55,19 @@ export function readRegions(lines: BinaryImage, reading: Reading, onProgress: Pr
   return { lines: mended, cues, found, narrowestPx };
 }
 
-/** Closings across designed openings that the mends have not taken yet, ends in mm. */
-export function proposeMends(lines: BinaryImage, mends: readonly Mend[]): { from: [number, number]; to: [number, number] }[] {
+/**
+ * Closings across designed openings that the mends have not taken yet, ends in mm.
+ * @param readMarks whether hatching and dots count as marks, as in the reading itself; without, they are lines like any other.
+ */
+export function proposeMends(
+  lines: BinaryImage,
+  mends: readonly Mend[],
+  { readMarks }: Pick<Reading['settings'], 'readMarks'>,
+): { from: [number, number]; to: [number, number] }[] {
   const { pxPerMm } = lines;
   if (pxPerMm === undefined) throw new RangeError('proposeMends expects lines whose pxPerMm is known');
   const mended = mendLines(lines, mends, pxPerMm);
-  const outlines = withoutCues(mended, findShadeCues(mended));
+  const outlines = readMarks ? withoutCues(mended, findShadeCues(mended)) : mended;
   return proposeClosings(outlines).map(({ from, to }) => ({
     from: [from[0] / pxPerMm, from[1] / pxPerMm],
     to: [to[0] / pxPerMm, to[1] / pxPerMm],

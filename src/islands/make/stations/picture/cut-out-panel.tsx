@@ -5,6 +5,7 @@ import type { Problem } from '#model/api/problem';
 import type { Picture } from '#model/picture';
 import { type Preparation, wholeOriginal } from '#model/preparation';
 import type { Mend, PlaceMm } from '#model/reading';
+import { counted } from '#core/make/counted';
 import { pictureById } from '#core/make/picture-lookup';
 import { formatLength, readLengthMm } from '#core/card/lengths';
 import { areSoundCorners, betweenFrames, turnCorners, turnToLevel } from '#core/photo/frame';
@@ -16,18 +17,25 @@ import { Field } from '#ui/field.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import type { DeskStore } from '../../desk-store';
 import type { MakeStore } from '../../make-store';
-import { putMend } from '../../mend-edits';
+import { putMend, removeMend } from '../../mend-edits';
 
 type Props = { useMake: MakeStore; useDesk: DeskStore; picture: Picture; originalPx: { widthPx: number; heightPx: number } | null };
 
-/** Mends moved to where their places lie in the new cut-out. */
-function movedMends(mends: readonly Mend[], move: (xMm: number, yMm: number) => [number, number]): Mend[] {
-  const place = ([x, y]: PlaceMm): PlaceMm => move(x, y);
-  return mends.map((mend): Mend => {
-    if (mend.kind === 'join') return { ...mend, first: place(mend.first), second: place(mend.second) };
-    if (mend.kind === 'paper') return { ...mend, at: place(mend.at) };
-    return { ...mend, points: mend.points.map(place) };
-  });
+/** Mends moved to where their places lie in the new cut-out, and those of which it does not see a place. */
+function movedMends(mends: readonly Mend[], move: (xMm: number, yMm: number) => [number, number] | null): { moved: Mend[]; unseen: Mend[] } {
+  const moved: Mend[] = [];
+  const unseen: Mend[] = [];
+  for (const mend of mends) {
+    const places = mend.kind === 'join' ? [mend.first, mend.second] : mend.kind === 'paper' ? [mend.at] : mend.points;
+    const there = places.map(([x, y]): PlaceMm | null => move(x, y));
+    const seen = there.filter((place) => place !== null);
+    const [first, second] = seen;
+    if (seen.length < places.length || !first) unseen.push(mend);
+    else if (mend.kind === 'join') moved.push({ ...mend, first, second: second ?? first });
+    else if (mend.kind === 'paper') moved.push({ ...mend, at: first });
+    else moved.push({ ...mend, points: seen });
+  }
+  return { moved, unseen };
 }
 
 /** Straightening, cropping and flattening by four corners; even light; the width on paper by a ruler. */
@@ -92,10 +100,17 @@ export function CutOutPanel({ useMake, useDesk, picture, originalPx }: Props) {
       );
       const grey = { sha256, widthPx: greyWidth, heightPx: greyHeight };
       // The mends come along; the areas are found again by themselves, since the raster is another.
-      edit((make) => [
-        { kind: 'patch', entity: 'picture', id: picture.id, fields: { preparation, widthMm, heightMm, grey } },
-        ...movedMends(pictureById(make, picture.id)?.mends ?? [], move).map((mend) => putMend(picture.id, mend)),
-      ]);
+      let unseenCount = 0;
+      edit((make) => {
+        const { moved, unseen } = movedMends(pictureById(make, picture.id)?.mends ?? [], move);
+        unseenCount = unseen.length;
+        return [
+          { kind: 'patch', entity: 'picture', id: picture.id, fields: { preparation, widthMm, heightMm, grey } },
+          ...moved.map((mend) => putMend(picture.id, mend)),
+          ...unseen.map(({ id }) => removeMend(picture.id, id)),
+        ];
+      });
+      if (unseenCount > 0) set({ said: `${counted(unseenCount, 'mend')} lay where this cut-out does not see, and went; undo brings all back.` });
       set({ corners: null, ruler: null });
       setWidth(null);
       setRulerLength('');
@@ -116,10 +131,10 @@ export function CutOutPanel({ useMake, useDesk, picture, originalPx }: Props) {
         {sheetSaid}
       </p>
       <fieldset>
-        <legend className="font-semibold">Turn what is cut out</legend>
+        <legend className="font-semibold">Turn the drawing</legend>
         <div className="mt-1 flex flex-wrap gap-2">
           {[-90, -1, -0.2, 0.2, 1, 90].map((degrees) => (
-            <Button key={degrees} aria-label={`Turn the frame by ${degrees} degrees`} onClick={() => turn(degrees)}>
+            <Button key={degrees} aria-label={`Turn the drawing by ${degrees} degrees`} onClick={() => turn(-degrees)}>
               {degrees > 0 ? '+' : '−'}
               {Math.abs(degrees)}°
             </Button>

@@ -5,8 +5,8 @@ export default defineConfig({
   testDir: 'tests/browser',
   workers: 2,
   // Generous: a slow machine is no fault. What is wrong fails by its expectation, not by the clock.
-  timeout: 180_000,
-  expect: { timeout: 20_000 },
+  timeout: 900_000,
+  expect: { timeout: 60_000 },
   forbidOnly: true,
   use: {
     viewport: { width: 1280, height: 800 },

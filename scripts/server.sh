@@ -109,5 +109,5 @@ run_test() {
   ensure_chromium
   ensure_npm
   exec 9>&-
-  POSTGRES_BIN=$postgres_bin exec node --import tsx scripts/test.ts
+  POSTGRES_BIN=$postgres_bin exec node --import tsx scripts/test.ts "$@"
 }

@@ -1,6 +1,6 @@
 /**
- * Every check, started by ./run test. Its last line, alone, reads "N passed, N failed". A throwaway PostgreSQL in memory
- * serves the server tests and the browser tests.
+ * Every check, started by ./run test; "./run test unit [NAME]" and "./run test browser [NAME]" run a part. Prints the ten slowest tests. Its
+ * last line, alone, reads "N passed, N failed". A throwaway PostgreSQL in memory serves the server tests and the browser tests.
  */
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
@@ -28,19 +28,42 @@ function command(words: string[], env: Record<string, string> = {}): Promise<num
   });
 }
 
+function quietly(words: string[]): Promise<{ code: number; said: string }> {
+  return new Promise((resolve) => {
+    const [program = '', ...rest] = words;
+    const child = spawn(program, rest, { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' } });
+    let said = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk: Buffer) => (said += chunk.toString()));
+    child.on('error', (error) => resolve({ code: 1, said: said + error.message }));
+    child.on('close', (code) => resolve({ code: code ?? 1, said }));
+  });
+}
+
 function note(name: string, { passed, failed }: Tally, seconds: number): void {
   tally.passed += passed;
   tally.failed += failed;
   console.log(`--- ${name}: ${passed} passed, ${failed} failed (${Math.round(seconds)} s)`);
 }
 
-/** A check that passes or fails as a whole. */
+/** A check that passes or fails as a whole; what it says is printed in one piece, for others run beside it. */
 async function check(name: string, words: string[]): Promise<void> {
   const start = performance.now();
-  console.log(`\n=== ${name}`);
-  const code = await command(words);
+  const { code, said } = await quietly(words);
+  console.log(`\n=== ${name}\n${said.trim()}`);
   note(name, { passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 }, (performance.now() - start) / 1000);
 }
+
+/** Runs checks, so many at once, in their order. */
+async function checkAll(checks: readonly (readonly [string, string[]])[], atOnce: number): Promise<void> {
+  const waiting = [...checks];
+  const work = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) await check(...next);
+  };
+  await Promise.all(Array.from({ length: atOnce }, work));
+}
+
+type Timed = { name: string; ms: number };
+const timed: Timed[] = [];
 
 const reports = mkdtempSync(join(tmpdir(), 'aquachrome-reports-'));
 
@@ -62,48 +85,78 @@ async function suite(
 
 const node = (script: string, ...rest: string[]) => ['node', `node_modules/${script}`, ...rest];
 
-spawnSync('node', ['node_modules/astro/astro.js', 'sync'], { stdio: 'ignore', env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' } });
-await check('lint', node('@biomejs/biome/bin/biome', 'check', '--error-on-warnings', '.'));
-await check('types', node('typescript/bin/tsc', '-p', 'tsconfig.json', '--noEmit'));
-await check('types of the core, without DOM and Node', node('typescript/bin/tsc', '-p', 'src/core/tsconfig.json', '--noEmit'));
-await check('types of the pages', node('astro/astro.js', 'check', '--minimumSeverity', 'error'));
-await check(
-  'floors of the house',
-  node('dependency-cruiser/bin/dependency-cruise.mjs', '--config', '.dependency-cruiser.cjs', 'src', 'demo', 'scripts', 'tests'),
-);
-await check('nothing unused', node('knip/bin/knip.js'));
+const [part = 'all', ...names] = process.argv.slice(2);
+if (!['all', 'unit', 'browser'].includes(part)) {
+  console.error('./run test runs everything; ./run test unit [NAME] and ./run test browser [NAME] run a part.');
+  process.exit(2);
+}
+const runs = (one: 'unit' | 'browser') => part === 'all' || part === one;
 
-await check('build', node('astro/astro.js', 'build'));
+spawnSync('node', ['node_modules/astro/astro.js', 'sync'], { stdio: 'ignore', env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' } });
+const build = ['build', node('astro/astro.js', 'build')] as const;
+if (part === 'all') {
+  // Two at once, the longest first: most of them keep one core busy.
+  const depcruise = node('dependency-cruiser/bin/dependency-cruise.mjs', '--config', '.dependency-cruiser.cjs', 'src', 'demo', 'scripts', 'tests');
+  await checkAll(
+    [
+      ['types of the pages', node('astro/astro.js', 'check', '--minimumSeverity', 'error')],
+      ['types', node('typescript/bin/tsc', '-p', 'tsconfig.json', '--noEmit')],
+      build,
+      ['types of the core, without DOM and Node', node('typescript/bin/tsc', '-p', 'src/core/tsconfig.json', '--noEmit')],
+      ['floors of the house', depcruise],
+      ['nothing unused', node('knip/bin/knip.js')],
+      ['lint', node('@biomejs/biome/bin/biome', 'check', '--error-on-warnings', '.')],
+    ],
+    2,
+  );
+} else await check(...build);
+
+type UnitReport = {
+  numPassedTests: number;
+  numFailedTests: number;
+  testResults: { assertionResults: { fullName: string; duration?: number | null }[] }[];
+};
+type BrowserSuite = { suites?: BrowserSuite[]; specs?: { title: string; file: string; tests: { results: { duration: number }[] }[] }[] };
+type BrowserReport = { stats: { expected: number; unexpected: number; flaky: number }; suites: BrowserSuite[] };
+
+function timesOf({ suites = [], specs = [] }: BrowserSuite): Timed[] {
+  const own = specs.map(({ title, file, tests }) => ({
+    name: `${file}: ${title}`,
+    ms: tests.flatMap(({ results }) => results).reduce((sum, { duration }) => sum + duration, 0),
+  }));
+  return [...own, ...suites.flatMap(timesOf)];
+}
 
 const cluster = await startCluster();
 try {
   const env = { AQUACHROME_TEST_CLUSTER: cluster.url };
-  const unitReport = join(reports, 'vitest.json');
-  await suite(
-    'core and server tests',
-    node('vitest/vitest.mjs', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`),
-    env,
-    unitReport,
-    (report) => {
-      const { numPassedTests, numFailedTests } = report as { numPassedTests: number; numFailedTests: number };
+  if (runs('unit')) {
+    const report = join(reports, 'vitest.json');
+    const words = node('vitest/vitest.mjs', 'run', ...names, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`);
+    await suite('core and server tests', words, env, report, (read) => {
+      const { numPassedTests, numFailedTests, testResults } = read as UnitReport;
+      const results = testResults.flatMap(({ assertionResults }) => assertionResults);
+      timed.push(...results.map(({ fullName, duration }) => ({ name: fullName, ms: duration ?? 0 })));
       return { passed: numPassedTests, failed: numFailedTests };
-    },
-  );
-  const browserReport = join(reports, 'playwright.json');
-  await suite(
-    'browser tests',
-    node('@playwright/test/cli.js', 'test', '--reporter=list,json'),
-    { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport },
-    browserReport,
-    (report) => {
-      const { stats } = report as { stats: { expected: number; unexpected: number; flaky: number } };
+    });
+  }
+  if (runs('browser')) {
+    const report = join(reports, 'playwright.json');
+    const words = node('@playwright/test/cli.js', 'test', ...names, '--reporter=list,json');
+    await suite('browser tests', words, { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: report }, report, (read) => {
+      const { stats, suites } = read as BrowserReport;
+      timed.push(...suites.flatMap(timesOf));
       return { passed: stats.expected, failed: stats.unexpected + stats.flaky };
-    },
-  );
+    });
+  }
 } finally {
   await cluster.stop();
   rmSync(reports, { recursive: true, force: true });
 }
 
+console.log('\nThe ten slowest:');
+for (const { name, ms } of timed.sort((first, second) => second.ms - first.ms).slice(0, 10)) {
+  console.log(`${(ms / 1000).toFixed(1).padStart(7)} s  ${name}`);
+}
 console.log(`\n${tally.passed} passed, ${tally.failed} failed`);
 process.exit(tally.failed === 0 ? 0 : 1);

@@ -84,7 +84,7 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
     })),
   );
   const { make, picture, table, rack, keep, hand, lampInHand, edit, takeInHand, settleLamp, showPicture } = state;
-  const [{ station, pictureId }, go] = useAddress();
+  const [{ station, pictureId, unknown }, go] = useAddress();
   useEffect(() => showPicture(pictureId), [pictureId, showPicture]);
   const [useDesk] = useState(createDeskStore);
   const raster = useRaster(useMake, picture);
@@ -151,6 +151,11 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
           )}
         </ErrorBoundary>
         <div className="flex min-h-0 flex-col overflow-y-auto bg-bench px-4 py-4 lg:px-5" data-station={station}>
+          {unknown !== null && (
+            <p role="status" className="mb-3 border-l-8 border-ink bg-paper px-4 py-2">
+              There is no station “{unknown}” on the workline. Here are the elements.
+            </p>
+          )}
           <SetAsideNotice entries={state.setAside} onDrop={state.dropSetAside} />
           {state.misfit && (
             <ProblemNotice problem={{ code: 'misfit', message: state.misfit, remedy: 'Nothing was changed. Look at it as it is now.' }} />

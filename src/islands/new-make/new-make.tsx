@@ -192,7 +192,7 @@ function NewMakeWhole() {
                   const told = toldWidthMm(brought, event.target.checked && brought.sheet ? brought.sheet : wholeOriginal.corners);
                   setWidth(told ? formatLength(told, unit) : '');
                 }}
-                className="size-5 accent-accent"
+                className="size-6 accent-accent"
               />
               A sheet of paper is seen here: cut it out, flatten it and even out its light
             </label>
@@ -215,7 +215,7 @@ function NewMakeWhole() {
               <legend className="sr-only">Unit</legend>
               {(['mm', 'in'] as const).map((one) => (
                 <label key={one} className="flex min-h-8 items-center gap-2">
-                  <input type="radio" name="unit" checked={unit === one} onChange={() => setUnit(one)} className="size-5 accent-accent" />
+                  <input type="radio" name="unit" checked={unit === one} onChange={() => setUnit(one)} className="size-6 accent-accent" />
                   {one}
                 </label>
               ))}

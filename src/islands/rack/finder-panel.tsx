@@ -95,11 +95,11 @@ export function FinderPanel({ markers, lines, notes, from, onFrom, warned }: Pro
         </label>
         <div className="space-y-1 pt-6">
           <label className="flex items-center gap-2">
-            <input type="checkbox" className="size-5 accent-accent" checked={ends} onChange={(event) => setEnds(event.target.checked)} />
+            <input type="checkbox" className="size-6 accent-accent" checked={ends} onChange={(event) => setEnds(event.target.checked)} />
             palest and deepest may be of another family
           </label>
           <label className="flex items-center gap-2">
-            <input type="checkbox" className="size-5 accent-accent" checked={all} onChange={(event) => setAll(event.target.checked)} />
+            <input type="checkbox" className="size-6 accent-accent" checked={all} onChange={(event) => setAll(event.target.checked)} />
             dry and missing markers too
           </label>
         </div>
@@ -107,15 +107,17 @@ export function FinderPanel({ markers, lines, notes, from, onFrom, warned }: Pro
       {ladders === null && <p role="status">Looking through {markers.length} markers …</p>}
       {problem && <p role="alert">The ladders could not be found: {problem}</p>}
       {request && ladders?.length === 0 && <p>No ladder of {rungs} fits. Ask for fewer markers or less contrast.</p>}
-      <ol className="space-y-4">
+      <ol className="grid gap-3 [grid-template-columns:repeat(auto-fill,minmax(15.5rem,1fr))]">
         {found.map((ladder) => {
           const codes = ladder.rungs.map(({ code }) => code).join(', ');
           const fades =
             (ladder.rungs[0]?.lab?.L ?? 0) >= 92 && Math.hypot(ladder.rungs[0]?.lab?.a ?? 99, ladder.rungs[0]?.lab?.b ?? 99) < 8;
           return (
-            <li key={ladder.rungs.map(({ id }) => id).join(' ')} className="flex gap-4 bg-paper p-3" data-ladder={codes}>
-              <Ladder rungs={ladder.rungs} height={210} cutBelow />
-              <ul className="flex-1 space-y-1 text-sm">
+            <li key={ladder.rungs.map(({ id }) => id).join(' ')} className="flex gap-3 bg-paper p-2" data-ladder={codes}>
+              <div className="shrink-0">
+                <Ladder rungs={ladder.rungs} height={190} cutBelow />
+              </div>
+              <ul className="min-w-0 flex-1 space-y-1 text-sm leading-tight">
                 {ladder.reasons.map((reason) => (
                   <li key={reason}>{reason}</li>
                 ))}

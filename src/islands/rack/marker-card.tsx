@@ -118,7 +118,7 @@ export function MarkerCard({ marker, shown, all, lines, notes, findings, today, 
         <label className="flex items-center gap-2 pt-6 font-semibold">
           <input
             type="checkbox"
-            className="size-5 accent-accent"
+            className="size-6 accent-accent"
             checked={marker.wanted ?? false}
             onChange={(event) => onSave({ ...marker, wanted: event.target.checked })}
           />

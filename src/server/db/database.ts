@@ -17,10 +17,11 @@ class HearingClient extends pg.Client {
 
 /**
  * Opens a pool on a PostgreSQL address (postgres://...). Nothing is contacted before the first query.
- * @param options.patient waits half a minute for a database that is slow to answer: for starts. Default false: some seconds.
+ * @param options.patient waits a minute for a database that is slow to answer: for starts. Default false: so long that a loaded machine is
+ * not taken for a dead database; one that is gone refuses at once.
  */
 export function openDatabase(url: string, options: { patient?: boolean } = {}): Database {
-  const seconds = options.patient ? 30 : 4;
+  const seconds = options.patient ? 60 : 15;
   const sequelize = new Sequelize(url, {
     dialect: 'postgres',
     dialectModule: { ...pg, Client: HearingClient },

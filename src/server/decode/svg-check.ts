@@ -28,13 +28,16 @@ function pointsOutside(reference: string): boolean {
 
 function checkStyle(style: string): void {
   if (/(^|[;{\s])filter\s*:(?!\s*none)/i.test(style)) refuseFilters();
+  // CSS lets any letter be written as an escape, by its number or by itself: with escapes no reference can be judged, and no drawing needs them.
+  if (style.includes('\\')) refuse('The SVG hides parts of its style behind escapes.');
   if (/@import/i.test(style)) refuse('The SVG wants to load a style from elsewhere.');
-  // CSS lets any letter be written as an escape: with escapes no reference can be judged, and no drawing needs them.
-  if (/\\[0-9a-f]/i.test(style)) refuse('The SVG hides parts of its style behind escapes.');
   for (const [, reference] of style.matchAll(/url\(([^)]*)\)/gi)) {
     if (pointsOutside(reference ?? '')) refuse('The SVG wants to load something from elsewhere.');
   }
 }
+
+/** Attributes that are text or numbers and never read as style: names may hold a stroke, paths of drawing programs do. */
+const isPlainText = (name: string): boolean => /:|^(id|class|d|points|transform|viewbox|version|lang)$|^(data|aria)-/.test(name.toLowerCase());
 
 function checkAttribute(name: string, value: string): void {
   const local = name.toLowerCase().replace(/^.*:/, '');
@@ -44,7 +47,7 @@ function checkAttribute(name: string, value: string): void {
     if (pointsOutside(value)) refuse('The SVG wants to load something from elsewhere.');
   }
   if (local === 'filter' && value.trim() !== 'none') refuseFilters();
-  if (local === 'style' || /url\(/i.test(value)) checkStyle(value);
+  if (local === 'style' || /url\(/i.test(value) || (value.includes('\\') && !isPlainText(name))) checkStyle(value);
 }
 
 /**

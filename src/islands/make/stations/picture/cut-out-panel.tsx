@@ -148,7 +148,7 @@ export function CutOutPanel({ useMake, useDesk, picture, originalPx }: Props) {
           type="checkbox"
           checked={evenLight}
           onChange={(event) => setEvenLight(event.target.checked)}
-          className="size-5 accent-accent"
+          className="size-6 accent-accent"
         />
         Even out the light: grey or shaded paper becomes white
       </label>

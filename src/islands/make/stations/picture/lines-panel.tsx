@@ -66,7 +66,7 @@ export function LinesPanel({ useMake, useDesk, desk, picture }: Props) {
             type="checkbox"
             checked={settings.readMarks}
             onChange={(event) => change({ readMarks: event.target.checked })}
-            className="size-5 accent-accent"
+            className="size-6 accent-accent"
           />
           Hatching and dots say where the dark goes; they divide nothing
         </label>

@@ -96,7 +96,15 @@ spawnSync('node', ['node_modules/astro/astro.js', 'sync'], { stdio: 'ignore', en
 const build = ['build', node('astro/astro.js', 'build')] as const;
 if (part === 'all') {
   // Two at once, the longest first: most of them keep one core busy.
-  const depcruise = node('dependency-cruiser/bin/dependency-cruise.mjs', '--config', '.dependency-cruiser.cjs', 'src', 'demo', 'scripts', 'tests');
+  const depcruise = node(
+    'dependency-cruiser/bin/dependency-cruise.mjs',
+    '--config',
+    '.dependency-cruiser.cjs',
+    'src',
+    'demo',
+    'scripts',
+    'tests',
+  );
   await checkAll(
     [
       ['types of the pages', node('astro/astro.js', 'check', '--minimumSeverity', 'error')],

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** A lasting name of a thing: letters, digits and dashes, 1 to 64 of them. Made with crypto.randomUUID() or, in demo data, by hand. */
 export const idSchema = z.string().regex(/^[A-Za-z0-9-]{1,64}$/, 'an id is 1 to 64 letters, digits and dashes');

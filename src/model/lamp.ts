@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /**
  * The one light of a scene. `azimuthDeg`: where the light comes from, clockwise from 12 o'clock.

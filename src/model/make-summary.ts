@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { idSchema, sha256Schema } from './id';
 import { rungSchema } from './ladder';
 

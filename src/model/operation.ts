@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { type EntityKind, entities, entityKinds, type PictureRowKind, type RowKind, type RowOf, rowKinds } from './entity';
 import { idSchema, regionIdSchema } from './id';
 import { makeSchemaVersion } from './make';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { textSchema } from './text';
 import { idSchema, regionIdSchema, sha256Schema } from './id';
 import { ladderSchema } from './ladder';

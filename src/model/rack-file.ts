@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { rackMarkerSchema, rackSchema } from './marker';
 
 export const rackFileVersion = 2;

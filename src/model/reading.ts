@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { idSchema } from './id';
 
 /** A place on the picture in mm from its left top; strokes may run a little beyond its edges. */

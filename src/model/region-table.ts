@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { idSchema, regionIdSchema } from './id';
 import { preparationSchema } from './preparation';
 import { placeMmSchema } from './reading';

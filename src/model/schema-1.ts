@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /**
  * Documents and operations of schema 1, as they were written until 26 November 2026; frozen. Only what the upgrade reads is described: the

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Schools: the orders in which practitioners lay the marks of one element. */
 export const schoolIdSchema = z.enum(['wetBaseDarkToLight', 'palestDeepestMiddle']);

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Signs that no database and no file keeps: control signs (but tab and line ends), and halves of a character. */
 // biome-ignore lint/suspicious/noControlCharactersInRegex: these are what is looked for.

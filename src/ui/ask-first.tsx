@@ -1,10 +1,8 @@
-import { AlertDialog } from 'radix-ui';
-import type { ReactNode } from 'react';
-import { Button } from './button';
+import { cloneElement, lazy, type MouseEventHandler, type ReactElement, type ReactNode, Suspense } from 'react';
 
 type Props = {
   /** What opens the question. */
-  trigger: ReactNode;
+  trigger: ReactElement<{ onClick?: MouseEventHandler }>;
   open: boolean;
   onOpenChange: (open: boolean) => void;
   title: string;
@@ -18,27 +16,19 @@ type Props = {
   children?: ReactNode;
 };
 
+// Dialogs are asked for rarely: they come when they are.
+const AskDialog = lazy(() => import('./ask-dialog').then((module) => ({ default: module.AskDialog })));
+
 /** Asks before something goes that does not come back by itself. */
-export function AskFirst({ trigger, open, onOpenChange, title, words, keep, go, onGo, children }: Props) {
+export function AskFirst({ trigger, open, onOpenChange, ...asked }: Props) {
   return (
-    <AlertDialog.Root open={open} onOpenChange={onOpenChange}>
-      <AlertDialog.Trigger asChild>{trigger}</AlertDialog.Trigger>
-      <AlertDialog.Portal>
-        <AlertDialog.Overlay className="fixed inset-0 z-40 bg-ink/50" />
-        <AlertDialog.Content className="fixed left-1/2 top-1/2 z-50 w-[min(92vw,32rem)] -translate-x-1/2 -translate-y-1/2 space-y-4 bg-bench p-6">
-          <AlertDialog.Title className="font-display text-2xl font-semibold">{title}</AlertDialog.Title>
-          <AlertDialog.Description asChild>
-            <div>{words}</div>
-          </AlertDialog.Description>
-          {children}
-          <p className="flex flex-wrap gap-3">
-            <AlertDialog.Cancel asChild>
-              <Button weight="main">{keep}</Button>
-            </AlertDialog.Cancel>
-            <Button onClick={onGo}>{go}</Button>
-          </p>
-        </AlertDialog.Content>
-      </AlertDialog.Portal>
-    </AlertDialog.Root>
+    <>
+      {cloneElement(trigger, { onClick: () => onOpenChange(true) })}
+      {open && (
+        <Suspense fallback={null}>
+          <AskDialog onOpenChange={onOpenChange} {...asked} />
+        </Suspense>
+      )}
+    </>
   );
 }

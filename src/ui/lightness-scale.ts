@@ -1,5 +1,3 @@
-import { scaleLinear } from 'd3';
-
 /** Room over white and under L* 0, for half a chip and its code. */
 const endPx = 10;
 
@@ -8,7 +6,7 @@ export const lightnessMarks = [100, 80, 60, 40, 20, 0] as const;
 export const lightnessMark = (lightnessL: number): string => (lightnessL === 100 ? 'white' : lightnessL === 0 ? 'L* 0' : `${lightnessL}`);
 
 /** Way from white (0) to L* 0 (1). */
-export const darknessShare: (lightnessL: number) => number = scaleLinear([100, 0], [0, 1]).clamp(true);
+export const darknessShare = (lightnessL: number): number => Math.min(1, Math.max(0, 1 - lightnessL / 100));
 
 /** L* 100 (white paper) near the top, L* 0 near the bottom: the whole of lightness, so that every ladder stands on one scale. */
 export function lightnessScale(heightPx: number): (lightnessL: number) => number {

@@ -158,24 +158,26 @@ export function ZoomStage({ widthPx, heightPx, nearness, reveal, children, foot,
         <div className="pointer-events-auto mr-auto min-w-0 text-sm [&>p:not(:empty)]:bg-paper/90 [&>p:not(:empty)]:px-2 [&>p:not(:empty)]:py-0.5">
           {foot}
         </div>
-        {nearness && (
-          <fieldset className="pointer-events-auto flex rounded-sm bg-wall/80 lg:flex-col" aria-label="How near the picture is">
-            {buttons}
-            {moves.map(({ name, sign, Icon, wished }) => (
-              <Button
-                key={name}
-                weight="quiet"
-                className="size-11 no-underline"
-                aria-label={name}
-                title={`${name} (${sign})`}
-                disabled={within(wished) === zoom}
-                onClick={() => stepTo(wished)}
-              >
-                <Icon aria-hidden="true" />
-              </Button>
-            ))}
-          </fieldset>
-        )}
+        <div className="pointer-events-auto flex rounded-sm bg-wall/80 lg:flex-col">
+          {buttons}
+          {nearness && (
+            <fieldset className="flex lg:flex-col" aria-label="How near the picture is">
+              {moves.map(({ name, sign, Icon, wished }) => (
+                <Button
+                  key={name}
+                  weight="quiet"
+                  className="size-11 no-underline"
+                  aria-label={name}
+                  title={`${name} (${sign})`}
+                  disabled={within(wished) === zoom}
+                  onClick={() => stepTo(wished)}
+                >
+                  <Icon aria-hidden="true" />
+                </Button>
+              ))}
+            </fieldset>
+          )}
+        </div>
       </div>
     </div>
   );

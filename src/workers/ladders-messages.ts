@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { labSchema, markerSchema, pairNoteSchema } from '#model/marker';
 
 export const ladderRequestSchema = z.object({

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { regionSchema } from '#model/region-table';
 import { preparationSchema } from '#model/preparation';
 import { lineSettingsSchema, readingSchema } from '#model/reading';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { distantLampSchema } from '#model/lamp';
 import type { BandMap } from '#core/scene/band-map';
 

@@ -49,6 +49,7 @@ export async function expectNoAxeFindings(page: Page, options: { without?: strin
   await expect(page.locator('h1').first()).toBeVisible();
   await expect(page.locator('[data-opening]')).toHaveCount(0);
   const { violations } = await new AxeBuilder({ page })
+    .options({ rules: { 'target-size': { enabled: true } } })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
     .disableRules(options.without ?? [])
     .analyze();

@@ -32,7 +32,7 @@ test('a wrong code is named, close misses are offered and taken by a press', asy
   await codes.press('Enter');
   await expect(page.getByRole('alert')).toHaveText('No marker 53d.iris in the rack.');
   await page.getByRole('button', { name: '62d.iris', exact: true }).click();
-  await expect(codes).toHaveValue('88d.iris 62d.iris 36d.iris');
+  await expect(codes).toHaveValue('88d.iris, 62d.iris, 36d.iris');
   await codes.press('Enter');
   await expect(
     page.getByRole('button', { name: /^Trousers/ }).getByRole('img', { name: /^Ladder: 88d.iris base.*62d.iris midtone.*36d.iris shadow/ }),

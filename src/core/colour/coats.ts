@@ -1,6 +1,6 @@
 import type { Lab } from '#model/marker';
-import { lab65, rgb } from 'culori';
 import { hexOfLab, labOfHex } from './lab';
+import { lab65, rgb } from './modes';
 
 /** How much of a first coat's density a further coat adds: the fibres already hold ink. Common practice, no source. */
 const furtherCoatDensity = 0.55;

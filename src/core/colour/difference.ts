@@ -1,5 +1,6 @@
 import type { Lab } from '#model/marker';
-import { differenceCiede2000 } from 'culori';
+import './modes';
+import { differenceCiede2000 } from 'culori/fn';
 
 const ciede2000 = differenceCiede2000(1, 1, 1);
 

@@ -1,5 +1,6 @@
 import type { Lab } from '#model/marker';
-import { clampChroma, formatHex, lab65, parse } from 'culori';
+import { clampChroma, formatHex, parse } from 'culori/fn';
+import { lab65 } from './modes';
 
 /**
  * CIELAB (D65 white, 2 degree observer) of an sRGB colour.

@@ -10,8 +10,9 @@ const [width, height] = [640, 560];
 /** Normal numbers of one pixel, smeared over their neighbours as paper fibres are, brought back to the wished deviation. */
 function grain(sigma: number, reachPx: number, seed: number): Float32Array {
   const random = seeded(seed);
-  let field = Float32Array.from({ length: width * height }, () =>
-    Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random()),
+  let field = Float32Array.from(
+    { length: width * height },
+    () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random()),
   );
   for (const step of [1, width]) {
     for (let pass = 0; pass < 3 * reachPx; pass++) {
@@ -37,14 +38,15 @@ function sheet(sigma: number, reachPx: number, slope: number) {
 }
 
 describe('grainy paper, as it is and with its light evened out', () => {
-  it.each(
-    [3, 12].flatMap((sigma) => [0, 1, 2].flatMap((reachPx) => [0, 60].map((slope) => [sigma, reachPx, slope] as const))),
-  )('of deviation %i, smeared over %i px, slope %i: no marks, no openings, no areas of its own', (sigma, reachPx, slope) => {
-    const scan = sheet(sigma, reachPx, slope);
-    for (const image of [scan, evenLight(scan)]) {
-      const lines = readLines(image, usualReading.settings);
-      const { found, cues } = readRegions(lines, usualReading);
-      expect([found.count, cues.length, proposeMends(lines, [], usualReading.settings).length]).toEqual([2, 0, 0]);
-    }
-  });
+  it.each([3, 12].flatMap((sigma) => [0, 1, 2].flatMap((reachPx) => [0, 60].map((slope) => [sigma, reachPx, slope] as const))))(
+    'of deviation %i, smeared over %i px, slope %i: no marks, no openings, no areas of its own',
+    (sigma, reachPx, slope) => {
+      const scan = sheet(sigma, reachPx, slope);
+      for (const image of [scan, evenLight(scan)]) {
+        const lines = readLines(image, usualReading.settings);
+        const { found, cues } = readRegions(lines, usualReading);
+        expect([found.count, cues.length, proposeMends(lines, [], usualReading.settings).length]).toEqual([2, 0, 0]);
+      }
+    },
+  );
 });

@@ -1,3 +1,4 @@
+import simplify from 'simplify-js';
 import type { Mend, MendTool, PlaceMm } from '#model/reading';
 import type { Region } from '#model/region-table';
 import type { BinaryImage } from '#core/raster/image';
@@ -152,22 +153,10 @@ export function mendFromStroke(tool: MendTool, points: readonly PlaceMm[], conte
 
 /** A hand's stroke with no more points than its shape needs (Douglas and Peucker 1973), within 0.2 mm. */
 export function thinnedOut(points: readonly PlaceMm[], withinMm = 0.2): PlaceMm[] {
-  const first = points[0] as PlaceMm;
-  const last = points.at(-1) as PlaceMm;
-  const length = Math.hypot(last[0] - first[0], last[1] - first[1]);
-  let worst = 0;
-  let at = 0;
-  for (let index = 1; index < points.length - 1; index++) {
-    const [x, y] = points[index] as PlaceMm;
-    const apart =
-      length < 1e-9
-        ? Math.hypot(x - first[0], y - first[1])
-        : Math.abs((x - first[0]) * (last[1] - first[1]) - (y - first[1]) * (last[0] - first[0])) / length;
-    if (apart > worst) {
-      worst = apart;
-      at = index;
-    }
-  }
-  if (worst <= withinMm) return [first, last];
-  return [...thinnedOut(points.slice(0, at + 1), withinMm), ...thinnedOut(points.slice(at), withinMm).slice(1)];
+  const thinned = simplify(
+    points.map(([x, y]) => ({ x, y })),
+    withinMm,
+    true,
+  );
+  return thinned.map(({ x, y }): PlaceMm => [x, y]);
 }

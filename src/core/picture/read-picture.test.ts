@@ -150,7 +150,8 @@ it('openings are proposed with hatching as marks or as lines, as the reading tak
   const hatched = drawn(
     400,
     400,
-    (x, y) => onFrame(x, y, [60, 60, 340, 340]) || [0, 1, 2, 3, 4, 5].some((n) => onStroke(x, y, [150 + 14 * n, 170, 170 + 14 * n, 200], 4)),
+    (x, y) =>
+      onFrame(x, y, [60, 60, 340, 340]) || [0, 1, 2, 3, 4, 5].some((n) => onStroke(x, y, [150 + 14 * n, 170, 170 + 14 * n, 200], 4)),
     pxPerMm,
   );
   const asMarks = proposeMends(hatched, [], { readMarks: true });

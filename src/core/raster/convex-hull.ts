@@ -1,23 +1,14 @@
+import { polygonHull } from 'd3';
+
 export type Point = readonly [number, number];
 type Line = readonly [Point, Point];
 
 const turn = ([ax, ay]: Point, [bx, by]: Point, [cx, cy]: Point) => (bx - ax) * (cy - ay) - (by - ay) * (cx - ax);
 
-/**
- * Convex hull of points, clockwise on a picture (y down), without points on its sides.
- * Andrew (1979), Another efficient algorithm for convex hulls in two dimensions, Information Processing Letters 9.
- */
+/** Convex hull of points, clockwise on a picture (y down), without points on its sides; fewer than three points as they are. */
 export function convexHull(points: readonly Point[]): Point[] {
-  const sorted = points.toSorted(([ax, ay], [bx, by]) => ax - bx || ay - by);
-  const chain = (ordered: readonly Point[]): Point[] => {
-    const hull: Point[] = [];
-    for (const point of ordered) {
-      while (hull.length > 1 && turn(hull.at(-2) as Point, hull.at(-1) as Point, point) <= 0) hull.pop();
-      hull.push(point);
-    }
-    return hull.slice(0, -1);
-  };
-  return sorted.length < 3 ? sorted : [...chain(sorted), ...chain(sorted.toReversed())];
+  const hull = polygonHull(points.map(([x, y]): [number, number] => [x, y]));
+  return hull?.reverse() ?? points.toSorted(([ax, ay], [bx, by]) => ax - bx || ay - by);
 }
 
 /** Where two lines, each through two points, meet; null when they run side by side. */

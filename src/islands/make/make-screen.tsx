@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
@@ -9,24 +9,34 @@ import { asPage, ErrorBoundary } from '#ui/error-boundary.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import type { Nearness, Share } from '#ui/zoom-stage.tsx';
 import { createDeskStore } from './desk-store';
-import { ConflictDialog } from './keep-line';
 import { MakeHeader } from './make-header';
 import { createMakeStore, type MakeStore, shownPicture, shownTable } from './make-store';
-import { PictureDesk } from './picture-desk';
 import { PictureStage } from './picture-stage';
 import { PictureTags, PicturesShelf } from './pictures-shelf';
 import { SetAsideNotice } from './set-aside-notice';
 import { ElementsStation } from './stations/elements-station';
-import { GroupsStation } from './stations/groups-station';
-import { LightStation } from './stations/light-station';
-import { PictureStation } from './stations/picture/picture-station';
-import { RecipeStation } from './stations/recipe-station';
 import { useAddress } from './use-address';
 import { useBands } from './use-bands';
 import { useOpenInside } from './use-open-inside';
 import { useOriginalSize } from './use-original-size';
 import { useRaster } from './use-raster';
 import { useReading } from './use-reading';
+
+// One stands at one station at a time: the others come when they are gone to, or when the page has nothing else to do.
+const pieces = {
+  PictureDesk: () => import('./picture-desk').then((module) => ({ default: module.PictureDesk })),
+  PictureStation: () => import('./stations/picture/picture-station').then((module) => ({ default: module.PictureStation })),
+  GroupsStation: () => import('./stations/groups-station').then((module) => ({ default: module.GroupsStation })),
+  LightStation: () => import('./stations/light-station').then((module) => ({ default: module.LightStation })),
+  RecipeStation: () => import('./stations/recipe-station').then((module) => ({ default: module.RecipeStation })),
+  ConflictDialog: () => import('./conflict-dialog').then((module) => ({ default: module.ConflictDialog })),
+};
+const PictureDesk = lazy(pieces.PictureDesk);
+const PictureStation = lazy(pieces.PictureStation);
+const GroupsStation = lazy(pieces.GroupsStation);
+const LightStation = lazy(pieces.LightStation);
+const RecipeStation = lazy(pieces.RecipeStation);
+const ConflictDialog = lazy(pieces.ConflictDialog);
 
 function MakeScreenWhole({ makeId }: { makeId: string }) {
   const [useMake] = useState<MakeStore>(() => createMakeStore(makeId));
@@ -86,6 +96,11 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
   const { make, picture, table, rack, keep, hand, lampInHand, edit, takeInHand, settleLamp, showPicture } = state;
   const [{ station, pictureId, unknown }, go] = useAddress();
   useEffect(() => showPicture(pictureId), [pictureId, showPicture]);
+  useEffect(() => {
+    // The other stations, before they are asked for: also while the server is away.
+    const clock = setTimeout(() => void Promise.all(Object.values(pieces).map((fetch) => fetch())), 1_500);
+    return () => clearTimeout(clock);
+  }, []);
   const [useDesk] = useState(createDeskStore);
   const raster = useRaster(useMake, picture);
   const lamp = lampInHand ?? make.lamp;
@@ -126,16 +141,18 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
       <main className="grid min-h-0 flex-1 gap-4 px-4 pb-4 lg:grid-cols-[minmax(0,60fr)_minmax(0,40fr)] lg:gap-0 lg:p-0">
         <ErrorBoundary what="the picture" resetKey={`${station} ${picture?.id}`}>
           {picture && station === 'picture' ? (
-            <PictureDesk
-              useMake={useMake}
-              useDesk={useDesk}
-              desk={desk}
-              picture={picture}
-              table={table}
-              raster={raster}
-              originalPx={originalPx}
-              nearness={nearness}
-            />
+            <Suspense fallback={<div className="min-h-[48dvh] lg:min-h-80" />}>
+              <PictureDesk
+                useMake={useMake}
+                useDesk={useDesk}
+                desk={desk}
+                picture={picture}
+                table={table}
+                raster={raster}
+                originalPx={originalPx}
+                nearness={nearness}
+              />
+            </Suspense>
           ) : (
             <PictureStage
               useMake={useMake}
@@ -166,86 +183,92 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
             </ProblemNotice>
           )}
           <ErrorBoundary what="this station" resetKey={`${station} ${picture?.id}`}>
-            {picture && station === 'picture' && (
-              <div className="space-y-6">
-                <PictureStation
-                  useMake={useMake}
-                  useDesk={useDesk}
-                  desk={desk}
-                  makeId={make.id}
+            <Suspense fallback={<p role="status">Opening …</p>}>
+              {picture && station === 'picture' && (
+                <div className="space-y-6">
+                  <PictureStation
+                    useMake={useMake}
+                    useDesk={useDesk}
+                    desk={desk}
+                    makeId={make.id}
+                    picture={picture}
+                    table={table}
+                    originalPx={originalPx}
+                    onGoOn={() => go({ station: 'elements' })}
+                  />
+                  <PicturesShelf useMake={useMake} make={make} currentId={picture.id} onShow={onShow} />
+                </div>
+              )}
+              {picture && station === 'elements' && (
+                <ElementsStation
+                  picture={picture}
+                  hand={hand}
+                  onTake={(elementId) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId })}
+                  onRename={(elementId, name) => patchElement(elementId, { name })}
+                  onRemove={(elementId) => {
+                    edit(() => [{ kind: 'remove', entity: 'element', pictureId: picture.id, id: elementId }]);
+                    if (hand.kind === 'element' && hand.elementId === elementId) takeInHand({ kind: 'nothing' });
+                  }}
+                  nameTurn={state.nameTurn}
+                  openInside={openInside}
+                  onNamed={state.walkOn}
+                  onMend={() => {
+                    useDesk.getState().set({ step: 'mend' });
+                    go({ station: 'picture' });
+                  }}
+                  onNextWhite={table ? showNextWhite : null}
+                />
+              )}
+              {picture && station === 'groups' && (
+                <GroupsStation
                   picture={picture}
                   table={table}
-                  originalPx={originalPx}
-                  onGoOn={() => go({ station: 'elements' })}
+                  rack={rack}
+                  hand={hand}
+                  onTake={takeInHand}
+                  onGive={(elementId, ladder) => patchElement(elementId, { ladder })}
                 />
-                <PicturesShelf useMake={useMake} make={make} currentId={picture.id} onShow={onShow} />
-              </div>
-            )}
-            {picture && station === 'elements' && (
-              <ElementsStation
-                picture={picture}
-                hand={hand}
-                onTake={(elementId) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId })}
-                onRename={(elementId, name) => patchElement(elementId, { name })}
-                onRemove={(elementId) => {
-                  edit(() => [{ kind: 'remove', entity: 'element', pictureId: picture.id, id: elementId }]);
-                  if (hand.kind === 'element' && hand.elementId === elementId) takeInHand({ kind: 'nothing' });
-                }}
-                nameTurn={state.nameTurn}
-                openInside={openInside}
-                onNamed={state.walkOn}
-                onMend={() => {
-                  useDesk.getState().set({ step: 'mend' });
-                  go({ station: 'picture' });
-                }}
-                onNextWhite={table ? showNextWhite : null}
-              />
-            )}
-            {picture && station === 'groups' && (
-              <GroupsStation
-                picture={picture}
-                table={table}
-                rack={rack}
-                hand={hand}
-                onTake={takeInHand}
-                onGive={(elementId, ladder) => patchElement(elementId, { ladder })}
-              />
-            )}
-            {picture && station === 'light' && (
-              <LightStation
-                picture={picture}
-                table={table}
-                markers={rack.markers}
-                lamp={lamp}
-                shares={bands.shares}
-                problem={bands.problem}
-                onSettle={settleLamp}
-              />
-            )}
-            {picture && station === 'recipe' && (
-              <RecipeStation
-                make={make}
-                picture={picture}
-                table={table}
-                rack={rack}
-                chosenId={hand.kind === 'element' ? hand.elementId : null}
-                onChoose={(elementId) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId })}
-                onSchool={(school) => edit(() => [{ kind: 'patch', entity: 'make', fields: { school } }])}
-              />
-            )}
-            {!picture && (
-              <p>
-                This make has no picture yet.{' '}
-                <a href={`/makes/new?into=${make.id}`} className="underline">
-                  Bring in a line image
-                </a>
-                .
-              </p>
-            )}
+              )}
+              {picture && station === 'light' && (
+                <LightStation
+                  picture={picture}
+                  table={table}
+                  markers={rack.markers}
+                  lamp={lamp}
+                  shares={bands.shares}
+                  problem={bands.problem}
+                  onSettle={settleLamp}
+                />
+              )}
+              {picture && station === 'recipe' && (
+                <RecipeStation
+                  make={make}
+                  picture={picture}
+                  table={table}
+                  rack={rack}
+                  chosenId={hand.kind === 'element' ? hand.elementId : null}
+                  onChoose={(elementId) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId })}
+                  onSchool={(school) => edit(() => [{ kind: 'patch', entity: 'make', fields: { school } }])}
+                />
+              )}
+              {!picture && (
+                <p>
+                  This make has no picture yet.{' '}
+                  <a href={`/makes/new?into=${make.id}`} className="underline">
+                    Bring in a line image
+                  </a>
+                  .
+                </p>
+              )}
+            </Suspense>
           </ErrorBoundary>
         </div>
       </main>
-      <ConflictDialog keep={keep} onTakeTheirs={state.takeTheirs} onLayMineOnTop={state.layMineOnTop} />
+      {keep.kind === 'conflict' && (
+        <Suspense fallback={null}>
+          <ConflictDialog keep={keep} onTakeTheirs={state.takeTheirs} onLayMineOnTop={state.layMineOnTop} />
+        </Suspense>
+      )}
     </div>
   );
 }

@@ -132,7 +132,8 @@ export function PictureStage({ useMake, make, picture, table, raster, bands, sta
         labels={raster.labels}
         label={`${picture.name}, ${picture.elements.length} elements: arrow keys walk over its areas, Enter ${act}${station === 'elements' ? ', N names the element in hand' : ''}`}
         focusTurn={state.focusTurn}
-        nearness={nearness}
+        // The lamp stands round the whole picture.
+        nearness={station === 'light' ? null : nearness}
         foot={
           <p role="status" aria-live="polite">
             {said}

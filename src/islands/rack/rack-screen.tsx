@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { RackChange } from '#model/api/rack';
 import type { Rack, RackMarker } from '#model/marker';
@@ -13,13 +13,15 @@ import { asPage } from '#ui/error-boundary.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import { stateWord } from '#ui/strand-layout.ts';
 import { Strands } from '#ui/strands.tsx';
-import { FinderPanel } from './finder-panel';
-import { ImportPanel } from './import-panel';
-import { LinesPanel } from './lines-panel';
-import { MarkerCard } from './marker-card';
-import { MarkerList } from './marker-list';
 import { today } from '#islands/shared/today.ts';
 import { useRack } from './rack-store';
+
+// The strands are what the rack opens with; the other views come when they are gone to.
+const FinderPanel = lazy(() => import('./finder-panel').then((module) => ({ default: module.FinderPanel })));
+const ImportPanel = lazy(() => import('./import-panel').then((module) => ({ default: module.ImportPanel })));
+const LinesPanel = lazy(() => import('./lines-panel').then((module) => ({ default: module.LinesPanel })));
+const MarkerCard = lazy(() => import('./marker-card').then((module) => ({ default: module.MarkerCard })));
+const MarkerList = lazy(() => import('./marker-list').then((module) => ({ default: module.MarkerList })));
 
 const views = { strands: 'Strands', list: 'List', ladders: 'Find a ladder', lines: 'Lines and codes', exchange: 'In and out' } as const;
 type View = keyof typeof views;
@@ -154,39 +156,43 @@ function LoadedRack({ rack }: { rack: Rack }) {
           {view === 'strands' && filtered.length > 0 && (
             <Strands markers={filtered} chosenId={chosenId} zoom={zoom} warned={warned} onChoose={choose} />
           )}
-          {view === 'list' && (
-            <MarkerList
-              markers={filtered}
-              onChoose={choose}
-              onBulk={(markers) => send({ markers })}
-              onTakeOut={(ids) => void takeOut(ids)}
-            />
-          )}
-          {view === 'ladders' && (
-            <FinderPanel markers={shown} lines={rack.lines} notes={rack.pairNotes} from={from} onFrom={setFrom} warned={warned} />
-          )}
-          {view === 'lines' && <LinesPanel rack={rack} busy={busy} onChange={change} />}
-          {view === 'exchange' && <ImportPanel rack={rack} busy={busy} onChange={change} />}
+          <Suspense fallback={<p role="status">Opening …</p>}>
+            {view === 'list' && (
+              <MarkerList
+                markers={filtered}
+                onChoose={choose}
+                onBulk={(markers) => send({ markers })}
+                onTakeOut={(ids) => void takeOut(ids)}
+              />
+            )}
+            {view === 'ladders' && (
+              <FinderPanel markers={shown} lines={rack.lines} notes={rack.pairNotes} from={from} onFrom={setFrom} warned={warned} />
+            )}
+            {view === 'lines' && <LinesPanel rack={rack} busy={busy} onChange={change} />}
+            {view === 'exchange' && <ImportPanel rack={rack} busy={busy} onChange={change} />}
+          </Suspense>
         </div>
         <aside aria-label="Marker in hand" className="self-start bg-bench p-5 xl:sticky xl:top-4 xl:max-h-[95dvh] xl:overflow-y-auto">
           {chosen && chosenShown ? (
-            <MarkerCard
-              key={chosen.id}
-              marker={chosen}
-              shown={chosenShown}
-              all={rack.markers}
-              lines={rack.lines}
-              notes={rack.pairNotes}
-              findings={findings}
-              today={today()}
-              onSave={save}
-              onNote={(note) => send({ pairNotes: [note] })}
-              onFindLadder={() => {
-                setFrom(markerNames(rack)({ markerId: chosen.id, code: chosen.code }));
-                setView('ladders');
-              }}
-              onTakeOut={() => void takeOut([chosen.id])}
-            />
+            <Suspense fallback={<p role="status">Opening …</p>}>
+              <MarkerCard
+                key={chosen.id}
+                marker={chosen}
+                shown={chosenShown}
+                all={rack.markers}
+                lines={rack.lines}
+                notes={rack.pairNotes}
+                findings={findings}
+                today={today()}
+                onSave={save}
+                onNote={(note) => send({ pairNotes: [note] })}
+                onFindLadder={() => {
+                  setFrom(markerNames(rack)({ markerId: chosen.id, code: chosen.code }));
+                  setView('ladders');
+                }}
+                onTakeOut={() => void takeOut([chosen.id])}
+              />
+            </Suspense>
           ) : (
             <>
               <h2 className="text-lg">Worth knowing</h2>

@@ -1,8 +1,8 @@
-import { type ReactNode, useState } from 'react';
+import { type ComponentProps, useState } from 'react';
 import { counted } from '#core/make/counted';
 import { AskFirst } from '#ui/ask-first.tsx';
 
-type Props = { codes: readonly string[]; onGo: () => void; trigger: ReactNode };
+type Props = { codes: readonly string[]; onGo: () => void; trigger: ComponentProps<typeof AskFirst>['trigger'] };
 
 /** Codes named one by one; what is more is counted. */
 const mostNamed = 12;

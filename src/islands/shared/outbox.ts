@@ -1,5 +1,5 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import { z } from 'zod';
+import * as z from 'zod';
 import { problemSchema } from '#model/api/problem';
 import { idSchema, sha256Schema } from '#model/id';
 import { type Operation, type StepTurn, stepTurnSchema } from '#model/operation';

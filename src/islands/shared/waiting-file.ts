@@ -1,5 +1,5 @@
 import { strToU8 } from 'fflate';
-import { z } from 'zod';
+import * as z from 'zod';
 import { sha256Schema } from '#model/id';
 import { digestOf } from '#core/make/digest';
 import type { LaidDownBatch } from './outbox';

@@ -19,7 +19,7 @@ export function MakeStrip({ listed, rack, onChanged }: Props) {
   const address = `/makes/${id}#${next.station}${next.pictureId ? `/${next.pictureId}` : ''}`;
   return (
     <article className="grid h-full grid-cols-[8rem_minmax(0,1fr)] bg-bench sm:grid-cols-[12.5rem_minmax(0,1fr)]">
-      <a href={address} tabIndex={-1} aria-hidden="true" className="grid place-items-center bg-paper p-2">
+      <a href={address} aria-label={`Open ${name}`} className="grid place-items-center bg-paper p-2">
         {picture && <Thumbnail makeId={id} picture={picture} />}
       </a>
       <div className="flex min-w-0 flex-col gap-1 px-4 py-2.5">

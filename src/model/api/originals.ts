@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { sha256Schema } from '../id';
 import { preparationSchema } from '../preparation';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** The one shape of every error answer: what is wrong, and what to do. */
 export const problemSchema = z.object({

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { idSchema } from '../id';
 import { markerLineSchema, pairNoteSchema, rackMarkerSchema } from '../marker';
 

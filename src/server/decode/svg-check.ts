@@ -37,7 +37,8 @@ function checkStyle(style: string): void {
 }
 
 /** Attributes that are text or numbers and never read as style: names may hold a stroke, paths of drawing programs do. */
-const isPlainText = (name: string): boolean => /:|^(id|class|d|points|transform|viewbox|version|lang)$|^(data|aria)-/.test(name.toLowerCase());
+const isPlainText = (name: string): boolean =>
+  /:|^(id|class|d|points|transform|viewbox|version|lang)$|^(data|aria)-/.test(name.toLowerCase());
 
 function checkAttribute(name: string, value: string): void {
   const local = name.toLowerCase().replace(/^.*:/, '');

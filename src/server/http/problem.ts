@@ -1,5 +1,5 @@
 import { BaseError, ConnectionAcquireTimeoutError, ConnectionError, DatabaseError, ForeignKeyConstraintError } from 'sequelize';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Problem } from '#model/api/problem';
 
 /** What an endpoint throws: a problem with its HTTP status. */

@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { ApplyBatchAnswer, KeptMake } from '#model/api/makes';
 import { idSchema } from '#model/id';
 import { batchSchema, mostOperations, type Operation, stepTurnSchema } from '#model/operation';

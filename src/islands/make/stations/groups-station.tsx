@@ -77,7 +77,7 @@ export function GroupsStation({ picture, table, rack, hand, onTake, onGive }: Pr
           onChange={(event) => setTyped(event.target.value)}
         />
         <Button type="submit" weight="main">
-          {chosen ? 'Give it' : 'Take in hand'}
+          {chosen ? 'Give it' : 'Take it in hand'}
         </Button>
       </form>
       {problem && problem.closest.length > 0 && (

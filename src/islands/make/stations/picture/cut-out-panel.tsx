@@ -22,7 +22,10 @@ import { putMend, removeMend } from '../../mend-edits';
 type Props = { useMake: MakeStore; useDesk: DeskStore; picture: Picture; originalPx: { widthPx: number; heightPx: number } | null };
 
 /** Mends moved to where their places lie in the new cut-out, and those of which it does not see a place. */
-function movedMends(mends: readonly Mend[], move: (xMm: number, yMm: number) => [number, number] | null): { moved: Mend[]; unseen: Mend[] } {
+function movedMends(
+  mends: readonly Mend[],
+  move: (xMm: number, yMm: number) => [number, number] | null,
+): { moved: Mend[]; unseen: Mend[] } {
   const moved: Mend[] = [];
   const unseen: Mend[] = [];
   for (const mend of mends) {
@@ -110,7 +113,8 @@ export function CutOutPanel({ useMake, useDesk, picture, originalPx }: Props) {
           ...unseen.map(({ id }) => removeMend(picture.id, id)),
         ];
       });
-      if (unseenCount > 0) set({ said: `${counted(unseenCount, 'mend')} lay where this cut-out does not see, and went; undo brings all back.` });
+      if (unseenCount > 0)
+        set({ said: `${counted(unseenCount, 'mend')} lay where this cut-out does not see, and went; undo brings all back.` });
       set({ corners: null, ruler: null });
       setWidth(null);
       setRulerLength('');

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { idSchema } from '#model/id';
 import { database } from '#server/db/database';
 import { endpoint } from '#server/http/endpoint';

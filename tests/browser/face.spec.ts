@@ -1,0 +1,249 @@
+import type { Locator, Page } from '@playwright/test';
+import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
+import { colourAt, expectBandsShown, goTo, paper } from './picture';
+
+const pilot = '/makes/make-balloon-post-pilot';
+const stations = ['Picture', 'Elements', 'Groups', 'Light', 'Recipe'] as const;
+
+type Box = { x: number; y: number; width: number; height: number };
+async function boxOf(one: Locator): Promise<Box> {
+  const box = await one.boundingBox();
+  if (!box) throw new Error('It is not on the screen.');
+  return box;
+}
+const overlap = (one: Box, other: Box, slack = 1): boolean =>
+  one.x + slack < other.x + other.width &&
+  other.x + slack < one.x + one.width &&
+  one.y + slack < other.y + other.height &&
+  other.y + slack < one.y + one.height;
+
+test('the picture takes at least half of the window, in one place and size at all stations', async ({ page, shared }) => {
+  await page.goto(`${shared.address}${pilot}#picture`);
+  const sheets: Box[] = [];
+  for (const station of stations) {
+    await goTo(page, station);
+    const place = await boxOf(page.locator('[data-stage]'));
+    expect(place.width * place.height, `${station}: its place`).toBeGreaterThanOrEqual(0.5 * 1280 * 800);
+    await expect(page.locator('[data-stage] canvas').first()).toBeVisible();
+    await expect.poll(async () => (await boxOf(page.locator('[data-stage] canvas').first())).width).toBeGreaterThan(480);
+    sheets.push(await boxOf(page.locator('[data-stage] canvas').first()));
+  }
+  for (const sheet of sheets) expect(sheet).toEqual(sheets[0]);
+});
+
+test('each element has its tint, its name on hover, by keys and in the view of names; a chosen one stands out at every station', async ({
+  page,
+  shared,
+}) => {
+  await page.goto(`${shared.address}${pilot}#elements`);
+  const names = page.getByRole('list', { name: 'Names on the picture' }).getByRole('listitem');
+  const coat = [0.36, 0.62] as const;
+  const scarf = [0.55, 0.505] as const;
+  await expect.poll(() => colourAt(page, coat)).not.toEqual([255, 255, 255]);
+  const [coatTint, scarfTint] = [await colourAt(page, coat), await colourAt(page, scarf)];
+  expect(Math.max(...coatTint.map((value, index) => Math.abs(value - (scarfTint[index] ?? 0))))).toBeGreaterThan(15);
+
+  await expect(names).toHaveCount(0);
+  const sheet = await boxOf(paper(page));
+  await page.mouse.move(sheet.x + coat[0] * sheet.width, sheet.y + coat[1] * sheet.height);
+  await expect(names).toHaveText(['Coat']);
+  await page.getByRole('button', { name: 'Names', exact: true }).click();
+  await expect(names).toHaveCount(16);
+  const boxes = await names.evaluateAll((items) => items.map((item) => item.getBoundingClientRect().toJSON() as Box));
+  for (const [index, one] of boxes.entries()) {
+    for (const other of boxes.slice(index + 1)) expect(overlap(one, other), 'names do not cover each other').toBe(false);
+  }
+  await expectNoAxeFindings(page);
+  await page.getByRole('button', { name: 'Names', exact: true }).click();
+
+  await page.getByRole('button', { name: 'Take Coat in hand' }).click();
+  for (const station of ['Elements', 'Groups', 'Light', 'Recipe'] as const) {
+    await goTo(page, station);
+    if (station !== 'Elements') await expectBandsShown(page);
+    await expect(page.locator('[data-chosen]')).not.toHaveAttribute('data-chosen', '');
+    // What is not the coat is faded towards the white of the paper.
+    await expect.poll(async () => Math.min(...(await colourAt(page, scarf))), `${station}: the scarf is faded`).toBeGreaterThan(200);
+    await expect.poll(async () => Math.min(...(await colourAt(page, coat))), `${station}: the coat is not`).toBeLessThan(225);
+    await expect(names.filter({ hasText: 'Coat' })).toHaveCount(1);
+  }
+  // By keys: the walk names what it stands on.
+  await page.getByRole('application').focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(names).not.toHaveCount(0);
+});
+
+test('the value rail is seen whole: white to L* 0, 16 elements, no code over another or over an edge', async ({ page, shared }) => {
+  await page.goto(`${shared.address}${pilot}#groups`);
+  const rail = page.getByRole('region', { name: /^Value rail/ });
+  await expect(rail.getByRole('button')).toHaveCount(16);
+  const seen = await boxOf(rail);
+  expect(seen.y + seen.height).toBeLessThanOrEqual(800);
+  await expect(rail.getByText('white', { exact: true })).toBeVisible();
+  await expect(rail.getByText('L* 0', { exact: true })).toBeVisible();
+  const columns = await rail.getByRole('button').evaluateAll((items) => items.map((item) => item.getBoundingClientRect().toJSON() as Box));
+  for (const column of columns) {
+    expect(column.x).toBeGreaterThanOrEqual(seen.x);
+    expect(column.x + column.width).toBeLessThanOrEqual(seen.x + seen.width + 1);
+  }
+  const texts = await rail.locator('text').evaluateAll((items) => items.map((item) => item.getBoundingClientRect().toJSON() as Box));
+  expect(texts.length).toBeGreaterThan(40);
+  for (const [index, one] of texts.entries()) {
+    expect(one.x >= seen.x - 1 && one.x + one.width <= seen.x + seen.width + 1, 'within the rail').toBe(true);
+    for (const other of texts.slice(index + 1)) expect(overlap(one, other), `${JSON.stringify(one)} ${JSON.stringify(other)}`).toBe(false);
+  }
+});
+
+test('what to mind of a ladder stands at the ladder; a code that is long stays within its card', async ({ page, shared }) => {
+  await page.goto(`${shared.address}/makes/make-balloon-post-balloon#groups`);
+  const crown = page.getByRole('button', { name: /^Crown/ });
+  await crown.click();
+  await page.getByLabel('Codes, in any order').fill('79d.rose, 27d.rose, 53m.lake');
+  await page.getByRole('button', { name: 'Give it' }).click();
+  const ladder = crown.getByRole('img');
+  await expect(ladder).toHaveAccessibleName(/Mind: .*53m\.lake is dry.*79d\.rose to .*: a wide step/);
+  await expectAllKept(page);
+  await page.getByRole('button', { name: 'Undo' }).click();
+
+  await page.getByLabel('Markers in it').selectOption('3');
+  const suggestions = page.getByRole('region', { name: 'From your rack' }).getByRole('button');
+  await expect(suggestions.first()).toBeVisible();
+  const spills = await suggestions.evaluateAll((cards) =>
+    cards.flatMap((card) => {
+      const edge = card.getBoundingClientRect().right;
+      return [...card.querySelectorAll('text')]
+        .filter((text) => text.getBoundingClientRect().right > edge + 0.5)
+        .map((text) => text.textContent);
+    }),
+  );
+  expect(spills).toEqual([]);
+});
+
+test('the table shows five makes at once, each in its colours', async ({ page, shared }) => {
+  await page.goto(shared.address);
+  const strips = page.getByRole('article');
+  await expect(strips).toHaveCount(5);
+  await expect(page.locator('[data-thumbnail="colours"]')).toHaveCount(5);
+  const boxes = await strips.evaluateAll((items) => items.map((item) => item.getBoundingClientRect().toJSON() as Box));
+  for (const box of boxes) expect(box.y + box.height, 'a strip is in sight').toBeLessThanOrEqual(800);
+  const picture = page.locator('[data-thumbnail]').first().locator('img').nth(1);
+  const most = await picture.evaluate((image) => {
+    const { naturalWidth, naturalHeight } = image as HTMLImageElement;
+    const context = new OffscreenCanvas(naturalWidth, naturalHeight).getContext('2d');
+    context?.drawImage(image as HTMLImageElement, 0, 0);
+    const data = context?.getImageData(0, 0, naturalWidth, naturalHeight).data ?? new Uint8ClampedArray();
+    let coloured = 0;
+    for (let i = 0; i < data.length; i += 4) {
+      const own = [...data.subarray(i, i + 3)];
+      if (Math.max(...own) - Math.min(...own) > 40) coloured++;
+    }
+    return coloured / (data.length / 4);
+  });
+  expect(most, 'a good part of the picture is in colour').toBeGreaterThan(0.1);
+  await expectNoAxeFindings(page);
+  // The same picture again costs nothing; another lamp is another picture.
+  const address = `${shared.address}/api/makes/make-balloon-post-pilot/thumbnail?picture=picture-badger-pilot`;
+  const tag = (await fetch(address)).headers.get('etag') ?? '';
+  expect((await fetch(address, { headers: { 'if-none-match': tag } })).status).toBe(304);
+});
+
+test('the lamp stands beside the drawing wherever it is low, and is a ring where it stands over it; its places are all round', async ({
+  page,
+  shared,
+}) => {
+  await page.goto(`${shared.address}/makes/make-balloon-post-parcel#light`);
+  await expectBandsShown(page);
+  const lamp = page.getByRole('slider', { name: 'Lamp' });
+  for (const place of ['Upper left', 'Above', 'Upper right', 'Left', 'Right', 'Lower left', 'Below', 'Lower right', 'Straight above']) {
+    await page.getByRole('button', { name: place, exact: true }).click();
+    await expect(page.getByRole('button', { name: place, exact: true })).toHaveAttribute('aria-pressed', 'true');
+    expect(await lamp.locator('circle').first().getAttribute('fill-opacity'), `${place}: a ring`).toBe('0');
+  }
+  await page.getByRole('button', { name: 'Below', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'The light comes from below, half high' })).toBeVisible();
+  await lamp.focus();
+  for (let press = 0; press < 9; press++) await page.keyboard.press('ArrowDown');
+  for (let turn = 0; turn < 8; turn++) {
+    for (let press = 0; press < 9; press++) await page.keyboard.press('ArrowRight');
+    expect(overlap(await boxOf(lamp), await boxOf(paper(page)), 8), `a low lamp, turned ${turn} times`).toBe(false);
+  }
+  await expectAllKept(page);
+});
+
+test('what each marker covers is said in cm², largest first', async ({ page, shared }) => {
+  await page.goto(`${shared.address}${pilot}#light`);
+  await expectBandsShown(page);
+  const rows = page.getByRole('table', { name: 'Paper each marker covers, in cm²' }).getByRole('row');
+  await expect(rows.first()).toContainText('Coat');
+  const areas = (await rows.evaluateAll((items) => items.map((item) => item.querySelector('td')?.textContent ?? ''))).map((text) =>
+    [...text.matchAll(/ (\d+\.\d)/g)].reduce((sum, [, cm2]) => sum + Number(cm2), 0),
+  );
+  expect(areas.length).toBeGreaterThan(10);
+  for (const [index, area] of areas.entries()) expect(area).toBeLessThanOrEqual((areas[index - 1] ?? 99) + 0.3);
+});
+
+test('a tapped element of the recipe is shown on the picture', async ({ page, shared }) => {
+  await page.goto(`${shared.address}${pilot}#recipe`);
+  await expectBandsShown(page);
+  const scarf = [0.55, 0.505] as const;
+  const before = await colourAt(page, scarf);
+  await page.getByRole('button', { name: 'Boots', exact: true }).click();
+  await expect(page.locator('[data-chosen]')).not.toHaveAttribute('data-chosen', '');
+  await expect.poll(async () => Math.min(...(await colourAt(page, scarf)))).toBeGreaterThan(Math.min(...before) + 20);
+  await page.getByRole('button', { name: 'Boots', exact: true }).click();
+  await expect.poll(() => colourAt(page, scarf)).toEqual(before);
+});
+
+async function expectStationInSight(page: Page, station: string): Promise<void> {
+  const link = page.getByRole('navigation', { name: 'Workline' }).getByRole('link', { name: new RegExp(`^${station}`) });
+  await expect(link).toHaveAttribute('aria-current', 'step');
+  await expect
+    .poll(async () => {
+      const { x, width } = await boxOf(link);
+      return x >= 0 && x + width <= 390;
+    }, station)
+    .toBe(true);
+}
+
+test('on a phone the station one stands on is in sight, and titles are whole', async ({ page, shared }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${shared.address}${pilot}#recipe`);
+  await expectStationInSight(page, 'Recipe');
+  await goTo(page, 'Light');
+  await expectStationInSight(page, 'Light');
+  const title = page.getByRole('heading', { level: 1 });
+  expect(await title.evaluate((own) => own.scrollWidth <= own.clientWidth && own.scrollHeight <= own.clientHeight + 1)).toBe(true);
+  await page.goto(shared.address);
+  for (const heading of await page.getByRole('heading', { level: 2 }).all())
+    expect(await heading.evaluate((own) => own.scrollWidth <= own.clientWidth)).toBe(true);
+});
+
+test('an address that is none is answered in words, and a station that is none is named', async ({ page, shared }) => {
+  await page.goto(`${shared.address}/nowhere`);
+  await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
+  await expectNoAxeFindings(page);
+  await page.getByRole('link', { name: 'To the table' }).click();
+  await expect(page.getByRole('heading', { name: 'On the table' })).toBeVisible();
+  await page.goto(`${shared.address}${pilot}#card`);
+  await expect(page.getByText('There is no station “card” on the workline. Here are the elements.')).toBeVisible();
+});
+
+test('by keys a new element is named and the walk goes on where it was', async ({ page, shared }) => {
+  await page.goto(`${shared.address}/makes/make-balloon-post-lantern#elements`);
+  await page.getByRole('button', { name: 'Show the next one' }).focus();
+  await page.keyboard.press('Enter');
+  const picture = page.getByRole('application');
+  await expect(picture).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/^Element \d+ begun with 1 area$/)).toBeVisible();
+  await expect(picture).toBeFocused();
+  await page.keyboard.press('n');
+  await expect(page.getByRole('textbox', { name: 'Name of the element' }).last()).toBeFocused();
+  await page.keyboard.type('Wick');
+  await page.keyboard.press('Enter');
+  await expect(picture).toBeFocused();
+  await expect(page.getByRole('button', { name: 'Put Wick down', exact: true }).first()).toBeVisible();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByText(/^Area \d+ of \d+/)).toBeVisible();
+  await page.getByRole('button', { name: 'Remove Wick' }).click();
+  await expectAllKept(page);
+});

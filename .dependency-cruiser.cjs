@@ -13,6 +13,11 @@ const rooms = [
     path: '^src/ui',
     may: ['^src/ui', '^src/core', '^src/model', '^node_modules/(react|react-dom|d3|lucide-react|radix-ui|@types)'],
   },
+  {
+    name: 'pages',
+    path: '^src/(pages|layouts)',
+    may: ['^src/(pages|layouts|styles|islands|server|core|model)', '^node_modules/(zod|astro)'],
+  },
   { name: 'islands', path: '^src/islands', may: ['^src/islands', '^src/ui', '^src/workers', '^src/core', '^src/model', '^node_modules/'] },
 ];
 

@@ -11,6 +11,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     launchOptions: { executablePath: chromiumPath, args: browserArguments },
+    // An act that can never be done fails by itself, long before the test would.
+    actionTimeout: 120_000,
     trace: 'off',
   },
 });

@@ -10,7 +10,9 @@ export function Workline<Id extends string>({ stations, current, onGo }: Props<I
   const here = useRef<HTMLAnchorElement>(null);
   // On a narrow screen the thread is longer than the screen: the tag one stands on is drawn into sight.
   // biome-ignore lint/correctness/useExhaustiveDependencies: it is drawn into sight when it is another.
-  useEffect(() => here.current?.scrollIntoView({ block: 'nearest', inline: 'center' }), [current, stations.length > 0]);
+  useEffect(() => {
+    here.current?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  }, [current, stations.length > 0]);
   return (
     <nav aria-label="Workline" className="relative">
       <svg className="absolute inset-x-0 top-0 h-5 w-full" preserveAspectRatio="none" viewBox="0 0 100 10" aria-hidden="true">

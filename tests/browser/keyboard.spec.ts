@@ -7,6 +7,7 @@ test('an element is gathered, let go and brought back by keys alone', async ({ p
   const count = async () => Number.parseInt((await white.textContent()) ?? '', 10);
   await expect(white).toBeVisible();
   const before = await count();
+  await expect(page.getByRole('button', { name: 'Show the next one' })).toBeEnabled();
   await page.getByRole('button', { name: 'Show the next one' }).focus();
   await page.keyboard.press('Enter');
   const picture = page.getByRole('application');

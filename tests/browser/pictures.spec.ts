@@ -87,7 +87,7 @@ test('two pictures in one make under one lamp: added, switched, copied, placed, 
 
   // The recipe of the picture on show is the one that is printed.
   await page.goto(`${shared.address}${parcel}#recipe`);
-  await expect(page.getByRole('link', { name: 'Print on one page' })).toHaveAttribute('href', /\/recipe\?picture=picture-parcel$/);
+  await expect(page.getByRole('link', { name: 'Print it' })).toHaveAttribute('href', /\/recipe\?picture=picture-parcel$/);
 });
 
 test('a make is copied on the table, and the copy goes its own way', async ({ page, lonely }) => {

@@ -1,4 +1,5 @@
 import { readFile } from 'node:fs/promises';
+import type { Page } from '@playwright/test';
 import { recipeFileSchema } from '../../src/model/recipe-file';
 import { expect, expectAllKept, test } from './application';
 import { goTo } from './picture';
@@ -17,7 +18,7 @@ test('a suggestion from the rack is given by a tap', async ({ page, shared }) =>
     page.getByRole('button', { name: /^Element 1/, pressed: true }).getByRole('img', { name: /88k.plum base.*36k.plum shadow/ }),
   ).toBeVisible();
   // Families already on the table come after those that are free.
-  await expect(suggestions.getByRole('button').last()).toHaveAccessibleName(/FERN|GOLD|MIST|RUST/);
+  await expect(suggestions.getByRole('button').last()).toHaveAccessibleName(/fern|gold|mist|rust/);
   await expectAllKept(page);
 });
 
@@ -32,9 +33,45 @@ test('the recipe prints on one page and is saved as a file that holds what the s
 
   await page.goto(`${shared.address}/makes/make-balloon-post-pilot/recipe`);
   await expect(page.locator('[data-sheet]')).toContainText('Boots');
+  await expect(page.locator('[data-left-white]')).toContainText(/Trousers \(no ladder yet\), \d+ areas that stay white/);
   await page.waitForTimeout(300);
+  await expectAllOnSheet(page);
   for (const format of ['A4', 'Letter']) {
     const pdf = (await page.pdf({ format })).toString('latin1');
     expect(pdf.match(/\/Type\s*\/Page\b/g), format).toHaveLength(1);
   }
+});
+
+/** Every element stands within the sheet: none is cut off below. */
+async function expectAllOnSheet(page: Page): Promise<void> {
+  const beyond = await page.locator('[data-sheet]').evaluate((sheet) => {
+    const edge = sheet.getBoundingClientRect();
+    return [...sheet.querySelectorAll('[data-element]')]
+      .filter((one) => one.getBoundingClientRect().bottom > edge.bottom + 1 || one.getBoundingClientRect().right > edge.right + 1)
+      .map((one) => one.getAttribute('data-element'));
+  });
+  expect(beyond).toEqual([]);
+}
+
+test('a recipe that is too long for a page takes more of them, and nothing of it is cut off', async ({ page, lonely }) => {
+  const make = await (await fetch(`${lonely.address}/api/makes/make-balloon-post-pilot`)).json();
+  const [{ ladder }] = make.document.pictures[0].elements;
+  const operations = Array.from({ length: 40 }, (_, index) => ({
+    kind: 'put',
+    entity: 'element',
+    pictureId: make.document.pictures[0].id,
+    row: { id: `more-${index}`, name: `Further element ${index + 1}`, regionIds: [], ladder },
+  }));
+  const answer = await fetch(`${lonely.address}/api/makes/make-balloon-post-pilot/batches`, {
+    method: 'POST',
+    headers: { origin: lonely.address, 'content-type': 'application/json' },
+    body: JSON.stringify({ batchId: 'many-elements', schema: make.document.schema, baseRevision: make.revision, operations }),
+  });
+  expect(answer.status, await answer.text()).toBe(200);
+  await page.goto(`${lonely.address}/makes/make-balloon-post-pilot/recipe`);
+  await expect(page.locator('[data-element="Further element 40"]')).toBeVisible();
+  await expect(page.locator('[data-sheet]')).not.toHaveAttribute('data-pages', '1');
+  await expectAllOnSheet(page);
+  const pdf = (await page.pdf({ format: 'A4' })).toString('latin1');
+  expect(pdf.match(/\/Type\s*\/Page\b/g)?.length ?? 0).toBeGreaterThan(1);
 });

@@ -56,7 +56,7 @@ test('from a dropped line image to a recipe that survives a restart of server an
   // A ladder by three codes, typed as people type.
   await goTo(page, 'Groups');
   await page.getByLabel('Codes, in any order').fill('clay 17, Clay-11, 62b.clay');
-  await page.getByRole('button', { name: 'Give it to Bear head' }).click();
+  await page.getByRole('button', { name: 'Give it', exact: true }).click();
   await expect(
     page
       .getByRole('button', { name: /^Bear head/ })

@@ -1,8 +1,6 @@
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { Make } from '#model/make';
-import type { Picture } from '#model/picture';
-import { pictureById, whiteRegions } from '#core/make/picture-lookup';
 import { isReadUpToDate } from '#core/make/reading-key';
 import { Button } from '#ui/button.tsx';
 import { asPage, ErrorBoundary } from '#ui/error-boundary.tsx';
@@ -12,30 +10,21 @@ import { createDeskStore } from './desk-store';
 import { MakeHeader } from './make-header';
 import { createMakeStore, type MakeStore, shownPicture, shownTable } from './make-store';
 import { PictureStage } from './picture-stage';
-import { PictureTags, PicturesShelf } from './pictures-shelf';
+import { PictureTags } from './pictures-shelf';
 import { SetAsideNotice } from './set-aside-notice';
-import { ElementsStation } from './stations/elements-station';
+import { fetchStations, StationPanel } from './station-panel';
 import { useAddress } from './use-address';
 import { useBands } from './use-bands';
-import { useOpenInside } from './use-open-inside';
 import { useOriginalSize } from './use-original-size';
 import { useRaster } from './use-raster';
 import { useReading } from './use-reading';
 
-// One stands at one station at a time: the others come when they are gone to, or when the page has nothing else to do.
+// A desk and a dialog come when they are needed, or when the page has nothing else to do; so do the stations.
 const pieces = {
   PictureDesk: () => import('./picture-desk').then((module) => ({ default: module.PictureDesk })),
-  PictureStation: () => import('./stations/picture/picture-station').then((module) => ({ default: module.PictureStation })),
-  GroupsStation: () => import('./stations/groups-station').then((module) => ({ default: module.GroupsStation })),
-  LightStation: () => import('./stations/light-station').then((module) => ({ default: module.LightStation })),
-  RecipeStation: () => import('./stations/recipe-station').then((module) => ({ default: module.RecipeStation })),
   ConflictDialog: () => import('./conflict-dialog').then((module) => ({ default: module.ConflictDialog })),
 };
 const PictureDesk = lazy(pieces.PictureDesk);
-const PictureStation = lazy(pieces.PictureStation);
-const GroupsStation = lazy(pieces.GroupsStation);
-const LightStation = lazy(pieces.LightStation);
-const RecipeStation = lazy(pieces.RecipeStation);
 const ConflictDialog = lazy(pieces.ConflictDialog);
 
 function MakeScreenWhole({ makeId }: { makeId: string }) {
@@ -69,36 +58,41 @@ function MakeScreenWhole({ makeId }: { makeId: string }) {
   return <LoadedMake useMake={useMake} />;
 }
 
+function NoPicture({ makeId }: { makeId: string }) {
+  return (
+    <p>
+      This make has no picture yet.{' '}
+      <a href={`/makes/new?into=${makeId}`} className="underline">
+        Bring in a line image
+      </a>
+      .
+    </p>
+  );
+}
+
 function LoadedMake({ useMake }: { useMake: MakeStore }) {
   const state = useMake(
-    useShallow(({ make, rack, keep, hand, lampInHand, setAside, misfit, pictureId, tables, ...actions }) => ({
+    useShallow(({ make, rack, keep, lampInHand, setAside, misfit, pictureId, tables, ...actions }) => ({
       make: make as Make,
       rack,
       keep,
-      hand,
       lampInHand,
       setAside,
       misfit,
       picture: shownPicture({ make, pictureId }),
       table: shownTable({ make, pictureId, tables }),
-      edit: actions.edit,
-      takeInHand: actions.takeInHand,
-      nameTurn: actions.nameTurn,
-      walkFrom: actions.walkFrom,
-      walkOn: actions.walkOn,
-      settleLamp: actions.settleLamp,
       showPicture: actions.showPicture,
       dropSetAside: actions.dropSetAside,
       takeTheirs: actions.takeTheirs,
       layMineOnTop: actions.layMineOnTop,
     })),
   );
-  const { make, picture, table, rack, keep, hand, lampInHand, edit, takeInHand, settleLamp, showPicture } = state;
+  const { make, picture, table, rack, keep, lampInHand, showPicture } = state;
   const [{ station, pictureId, unknown }, go] = useAddress();
   useEffect(() => showPicture(pictureId), [pictureId, showPicture]);
   useEffect(() => {
     // The other stations, before they are asked for: also while the server is away.
-    const clock = setTimeout(() => void Promise.all(Object.values(pieces).map((fetch) => fetch())), 1_500);
+    const clock = setTimeout(() => void Promise.all([...Object.values(pieces), fetchStations].map((fetch) => fetch())), 1_500);
     return () => clearTimeout(clock);
   }, []);
   const [useDesk] = useState(createDeskStore);
@@ -113,26 +107,13 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
     markers: rack.markers,
     isShown: showsBands,
   });
-  const openInside = useOpenInside(raster, station === 'elements' ? table : undefined);
   const say = (said: string) => useDesk.getState().set({ said });
-  const desk = useReading(useMake, picture, { isOpen: station === 'picture', isConflict: keep.kind === 'conflict', say });
+  const reading = useReading(useMake, picture, { isOpen: station === 'picture', isConflict: keep.kind === 'conflict', say });
   const originalPx = useOriginalSize(station === 'picture' ? picture : undefined);
   const [zoom, onZoom] = useState(1);
   const middle = useRef<Share>([0.5, 0.5]);
   const nearness: Nearness = { zoom, middle, onZoom };
   const onShow = (id: string | null) => go({ pictureId: id });
-
-  const showNextWhite = () => {
-    const white = picture ? whiteRegions(picture, table) : [];
-    const here = white.findIndex(({ id }) => id === useMake.getState().cursorRegionId);
-    const next = white[(here + 1) % white.length];
-    if (next) state.walkFrom(next.id);
-  };
-  const patchElement = (id: string, fields: { name?: string; ladder?: null | NonNullable<Picture['elements'][number]['ladder']> }) =>
-    edit((newest) => {
-      const there = pictureById(newest, picture?.id)?.elements.some((element) => element.id === id);
-      return picture && there ? [{ kind: 'patch', entity: 'element', pictureId: picture.id, id, fields }] : null;
-    });
 
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh" data-read={picture && isReadUpToDate(picture) ? 'yes' : 'no'}>
@@ -145,7 +126,7 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
               <PictureDesk
                 useMake={useMake}
                 useDesk={useDesk}
-                desk={desk}
+                reading={reading}
                 picture={picture}
                 table={table}
                 raster={raster}
@@ -184,81 +165,10 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
           )}
           <ErrorBoundary what="this station" resetKey={`${station} ${picture?.id}`}>
             <Suspense fallback={<p role="status">Opening …</p>}>
-              {picture && station === 'picture' && (
-                <div className="space-y-6">
-                  <PictureStation
-                    useMake={useMake}
-                    useDesk={useDesk}
-                    desk={desk}
-                    makeId={make.id}
-                    picture={picture}
-                    table={table}
-                    originalPx={originalPx}
-                    onGoOn={() => go({ station: 'elements' })}
-                  />
-                  <PicturesShelf useMake={useMake} make={make} currentId={picture.id} onShow={onShow} />
-                </div>
-              )}
-              {picture && station === 'elements' && (
-                <ElementsStation
-                  picture={picture}
-                  hand={hand}
-                  onTake={(elementId) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId })}
-                  onRename={(elementId, name) => patchElement(elementId, { name })}
-                  onRemove={(elementId) => {
-                    edit(() => [{ kind: 'remove', entity: 'element', pictureId: picture.id, id: elementId }]);
-                    if (hand.kind === 'element' && hand.elementId === elementId) takeInHand({ kind: 'nothing' });
-                  }}
-                  nameTurn={state.nameTurn}
-                  openInside={openInside}
-                  onNamed={state.walkOn}
-                  onMend={() => {
-                    useDesk.getState().set({ step: 'mend' });
-                    go({ station: 'picture' });
-                  }}
-                  onNextWhite={table ? showNextWhite : null}
-                />
-              )}
-              {picture && station === 'groups' && (
-                <GroupsStation
-                  picture={picture}
-                  table={table}
-                  rack={rack}
-                  hand={hand}
-                  onTake={takeInHand}
-                  onGive={(elementId, ladder) => patchElement(elementId, { ladder })}
-                />
-              )}
-              {picture && station === 'light' && (
-                <LightStation
-                  picture={picture}
-                  table={table}
-                  markers={rack.markers}
-                  lamp={lamp}
-                  shares={bands.shares}
-                  problem={bands.problem}
-                  onSettle={settleLamp}
-                />
-              )}
-              {picture && station === 'recipe' && (
-                <RecipeStation
-                  make={make}
-                  picture={picture}
-                  table={table}
-                  rack={rack}
-                  chosenId={hand.kind === 'element' ? hand.elementId : null}
-                  onChoose={(elementId) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId })}
-                  onSchool={(school) => edit(() => [{ kind: 'patch', entity: 'make', fields: { school } }])}
-                />
-              )}
-              {!picture && (
-                <p>
-                  This make has no picture yet.{' '}
-                  <a href={`/makes/new?into=${make.id}`} className="underline">
-                    Bring in a line image
-                  </a>
-                  .
-                </p>
+              {picture ? (
+                <StationPanel {...{ useMake, useDesk, make, picture, table, raster, bands, lamp, reading, originalPx, station, go }} />
+              ) : (
+                <NoPicture makeId={make.id} />
               )}
             </Suspense>
           </ErrorBoundary>

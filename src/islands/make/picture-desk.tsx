@@ -15,12 +15,12 @@ import type { MakeStore } from './make-store';
 import { putMend } from './mend-edits';
 import type { Proposal } from './picture-reader';
 import type { Raster } from './use-raster';
-import type { ReadingDesk } from './use-reading';
+import type { LiveReading } from './use-reading';
 
 type Props = {
   useMake: MakeStore;
   useDesk: DeskStore;
-  desk: ReadingDesk;
+  reading: LiveReading;
   picture: Picture;
   table: IndexedTable | undefined;
   raster: Raster;
@@ -62,11 +62,11 @@ const noProposals: readonly Proposal[] = [];
 const takeReachMm = 1.8;
 
 /** The picture at its own station: cut out, read, mended and measured. */
-export function PictureDesk({ useMake, useDesk, desk, picture, table, raster, originalPx, nearness }: Props) {
+export function PictureDesk({ useMake, useDesk, reading, picture, table, raster, originalPx, nearness }: Props) {
   // Not where the loupe looks: that moves with every move of the hand.
   const state = useDesk(useShallow(({ loupeAt: _, ...rest }) => rest));
   const { step, tool, penDownAt, set } = state;
-  const proposals = desk.proposals ?? noProposals;
+  const proposals = reading.proposals ?? noProposals;
   const edit = useMake(({ edit: own }) => own);
   const crosshair: PlaceMm = state.crosshair ?? [picture.widthMm / 2, picture.heightMm / 2];
   const chosen = step === 'measures' ? state.measuredRegionId : null;
@@ -166,7 +166,9 @@ export function PictureDesk({ useMake, useDesk, desk, picture, table, raster, or
         foot={
           <>
             {/* In the room round the picture: it pushes nothing that is under a finger. */}
-            {desk.finding && 'share' in desk.finding && <ProgressNotice words={desk.finding.stage} share={desk.finding.share} />}
+            {reading.finding && 'share' in reading.finding && (
+              <ProgressNotice words={reading.finding.stage} share={reading.finding.share} />
+            )}
             <p role="status" aria-live="polite" data-desk-said>
               {state.said}
             </p>

@@ -12,7 +12,7 @@ import { PictureReader, type Proposal } from './picture-reader';
 
 export type Finding = { stage: string; share: number } | { problem: Problem } | null;
 
-export type ReadingDesk = {
+export type LiveReading = {
   /** What is being found now, or why nothing could be; null when the areas on show are those of the lines as they are. */
   finding: Finding;
   doubt: PictureDoubt | null;
@@ -37,7 +37,7 @@ export function useReading(
   useMake: MakeStore,
   picture: Picture | undefined,
   options: { isOpen: boolean; isConflict: boolean; say: (words: string) => void },
-): ReadingDesk {
+): LiveReading {
   const { isOpen, isConflict } = options;
   const [reader, setReader] = useState<PictureReader | null>(null);
   const [found, setFound] = useState<Found | null>(null);

@@ -93,7 +93,7 @@ export function FinderPanel({ markers, lines, notes, from, onFrom, warned }: Pro
             onChange={(event) => setContrast(Math.min(90, Math.max(0, Number(event.target.value) || 0)))}
           />
         </label>
-        <div className="space-y-1 pt-6">
+        <div className="-mt-2 flex w-full flex-wrap gap-x-6 gap-y-1">
           <label className="flex items-center gap-2">
             <input type="checkbox" className="size-6 accent-accent" checked={ends} onChange={(event) => setEnds(event.target.checked)} />
             palest and deepest may be of another family
@@ -107,7 +107,7 @@ export function FinderPanel({ markers, lines, notes, from, onFrom, warned }: Pro
       {ladders === null && <p role="status">Looking through {markers.length} markers …</p>}
       {problem && <p role="alert">The ladders could not be found: {problem}</p>}
       {request && ladders?.length === 0 && <p>No ladder of {rungs} fits. Ask for fewer markers or less contrast.</p>}
-      <ol className="grid gap-3 [grid-template-columns:repeat(auto-fill,minmax(15.5rem,1fr))]">
+      <ol className="grid gap-3 [grid-template-columns:repeat(auto-fill,minmax(16rem,1fr))]">
         {found.map((ladder) => {
           const codes = ladder.rungs.map(({ code }) => code).join(', ');
           const fades =
@@ -115,9 +115,9 @@ export function FinderPanel({ markers, lines, notes, from, onFrom, warned }: Pro
           return (
             <li key={ladder.rungs.map(({ id }) => id).join(' ')} className="flex gap-3 bg-paper p-2" data-ladder={codes}>
               <div className="shrink-0">
-                <Ladder rungs={ladder.rungs} height={190} cutBelow />
+                <Ladder rungs={ladder.rungs} height={185} cutBelow />
               </div>
-              <ul className="min-w-0 flex-1 space-y-1 text-sm leading-tight">
+              <ul className="min-w-0 flex-1 space-y-1 text-xs leading-tight">
                 {ladder.reasons.map((reason) => (
                   <li key={reason}>{reason}</li>
                 ))}

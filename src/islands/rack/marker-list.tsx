@@ -1,8 +1,8 @@
 import { createColumnHelper, getCoreRowModel, getSortedRowModel, type RowSelectionState, useReactTable } from '@tanstack/react-table';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { markerStates, type RackMarker } from '#model/marker';
 import { type ShownMarker, withoutAssumed } from '#core/markers/assumed-colour';
+import { RoomRow, SortHead, useVirtualRows } from '#islands/shared/virtual-rows.tsx';
 import { Button } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
 import { stateWord } from '#ui/strand-layout.ts';
@@ -46,17 +46,7 @@ export function MarkerList({ markers, onChoose, onBulk, onTakeOut }: Props) {
     onRowSelectionChange: setTicked,
   });
   const rows = table.getRowModel().rows;
-  const stage = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => stage.current,
-    estimateSize: () => rowPx,
-    overscan: 12,
-    initialRect: { width: 800, height: 800 },
-  });
-  const items = virtual.getVirtualItems();
-  const above = items[0]?.start ?? 0;
-  const below = virtual.getTotalSize() - (items.at(-1)?.end ?? 0);
+  const { stage, items, above, below } = useVirtualRows(rows.length, rowPx);
   // What a filter hides is not meant by a button that says how many are ticked.
   const chosen = table.getSelectedRowModel().rows.map(({ original }) => original);
   const bulk = (change: (marker: RackMarker) => RackMarker) => {
@@ -101,33 +91,13 @@ export function MarkerList({ markers, onChoose, onBulk, onTakeOut }: Props) {
                   onChange={table.getToggleAllRowsSelectedHandler()}
                 />
               </th>
-              {table.getFlatHeaders().map(({ column: own }) => {
-                const sorted = own.getIsSorted();
-                return (
-                  <th
-                    key={own.id}
-                    className="p-1"
-                    aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : undefined}
-                  >
-                    <button
-                      type="button"
-                      className="min-h-8 font-semibold underline-offset-4 hover:underline"
-                      onClick={own.getToggleSortingHandler()}
-                    >
-                      {String(own.columnDef.header)}
-                      {sorted === 'asc' ? ' ↓' : sorted === 'desc' ? ' ↑' : ''}
-                    </button>
-                  </th>
-                );
-              })}
+              {table.getFlatHeaders().map((header) => (
+                <SortHead key={header.id} header={header} />
+              ))}
             </tr>
           </thead>
           <tbody>
-            {above > 0 && (
-              <tr style={{ height: above }}>
-                <td />
-              </tr>
-            )}
+            <RoomRow heightPx={above} />
             {items.map((item) => {
               const row = rows[item.index];
               if (!row) return null;
@@ -154,11 +124,7 @@ export function MarkerList({ markers, onChoose, onBulk, onTakeOut }: Props) {
                 </tr>
               );
             })}
-            {below > 0 && (
-              <tr style={{ height: below }}>
-                <td />
-              </tr>
-            )}
+            <RoomRow heightPx={below} />
           </tbody>
         </table>
       </div>

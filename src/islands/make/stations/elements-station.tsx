@@ -91,7 +91,8 @@ function ElementRow({ element, index, isHeld, nameTurn, onTake, onRename, onRemo
         name={element.name}
         onRename={(name) => onRename(element.id, name)}
         onNamed={onNamed}
-        nameTurn={isHeld ? nameTurn : 0}
+        nameTurn={nameTurn}
+        isHeld={isHeld}
         isFresh={isHeld && /^Element \d+$/.test(element.name)}
       />
       <span className="w-16 shrink-0 text-right text-sm text-soft">{counted(element.regionIds.length, 'area')}</span>
@@ -116,18 +117,33 @@ function ElementRow({ element, index, isHeld, nameTurn, onTake, onRename, onRemo
   );
 }
 
-type NameProps = { name: string; onRename: (name: string) => void; onNamed: () => void; nameTurn: number; isFresh: boolean };
+type NameProps = {
+  name: string;
+  onRename: (name: string) => void;
+  onNamed: () => void;
+  nameTurn: number;
+  isHeld: boolean;
+  isFresh: boolean;
+};
 
 /** A name that is typed in place; kept when left or confirmed, put back by Escape or when emptied. Both lead back to the picture. */
-function ElementName({ name, onRename, onNamed, nameTurn, isFresh }: NameProps) {
+function ElementName({ name, onRename, onNamed, nameTurn, isHeld, isFresh }: NameProps) {
   const input = useRef<HTMLInputElement>(null);
+  const answered = useRef(nameTurn);
+  const take = () => {
+    input.current?.focus();
+    input.current?.select();
+  };
   useEffect(() => {
     // By hand a fresh element's name is ready at once; by keys the picture keeps the keyboard until it is asked for.
     const byKeys = document.activeElement?.getAttribute('role') === 'application' && document.activeElement.matches(':focus-visible');
-    if (nameTurn === 0 && !(isFresh && !byKeys)) return;
-    input.current?.focus();
-    input.current?.select();
-  }, [nameTurn, isFresh]);
+    if (isFresh && !byKeys) take();
+  }, [isFresh]);
+  useEffect(() => {
+    if (nameTurn === answered.current) return;
+    answered.current = nameTurn;
+    if (isHeld) take();
+  }, [nameTurn, isHeld]);
   return (
     <input
       key={name}

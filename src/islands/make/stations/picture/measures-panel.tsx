@@ -3,6 +3,7 @@ import { ownersOf } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { buttonLook } from '#ui/button.tsx';
 import type { DeskStore } from '../../desk-store';
+import { MeasuresTable } from './measures-table';
 
 type Props = { useDesk: DeskStore; makeId: string; picture: Picture; table: IndexedTable | undefined };
 
@@ -60,44 +61,21 @@ export function MeasuresPanel({ useDesk, makeId, picture, table }: Props) {
       ) : (
         <p className="text-soft">Tap an area on the picture, or choose it here.</p>
       )}
-      <div className="max-h-72 overflow-y-auto">
-        <table className="w-full text-left">
-          <thead className="sticky top-0 bg-bench">
-            <tr>
-              <th scope="col">Area</th>
-              <th scope="col">Element</th>
-              <th scope="col" className="text-right">
-                cm²
-              </th>
-              <th scope="col" className="text-right">
-                Narrowest mm
-              </th>
-              <th scope="col" className="text-right">
-                Neighbours
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {regions.map(({ id, areaMm2, narrowestMm, insideMm }, index) => (
-              <tr key={id} className={id === measuredRegionId ? 'bg-paper font-semibold' : ''}>
-                <td>
-                  <button
-                    type="button"
-                    className="min-h-8 underline underline-offset-4"
-                    onClick={() => set({ measuredRegionId: id, crosshair: insideMm })}
-                  >
-                    Area {index + 1}
-                  </button>
-                </td>
-                <td>{ownerOf(id)?.name ?? 'still white'}</td>
-                <td className="text-right font-code">{(areaMm2 / 100).toFixed(2)}</td>
-                <td className="text-right font-code">{narrowestMm?.toFixed(1) ?? '–'}</td>
-                <td className="text-right font-code">{borderCounts.get(id) ?? 0}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <MeasuresTable
+        rows={regions.map((region, index) => ({
+          id: region.id,
+          number: index + 1,
+          element: ownerOf(region.id)?.name ?? 'still white',
+          areaCm2: region.areaMm2 / 100,
+          narrowestMm: region.narrowestMm,
+          neighbours: borderCounts.get(region.id) ?? 0,
+        }))}
+        chosenId={measuredRegionId}
+        onChoose={(id) => {
+          const region = table?.byId.get(id);
+          if (region) set({ measuredRegionId: id, crosshair: region.insideMm });
+        }}
+      />
     </div>
   );
 }

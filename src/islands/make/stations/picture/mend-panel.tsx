@@ -5,10 +5,10 @@ import { readingOf } from '#core/make/reading-key';
 import type { DeskStore } from '../../desk-store';
 import type { MakeStore } from '../../make-store';
 import { putMend, removeMend } from '../../mend-edits';
-import type { ReadingDesk } from '../../use-reading';
+import type { LiveReading } from '../../use-reading';
 import { Loupe } from './loupe';
 
-type Props = { useMake: MakeStore; useDesk: DeskStore; desk: ReadingDesk; picture: Picture };
+type Props = { useMake: MakeStore; useDesk: DeskStore; reading: LiveReading; picture: Picture };
 
 const tools: readonly { id: MendTool; name: string; tap: string; stroke: string }[] = [
   { id: 'line', name: 'Draw a line', tap: 'Tap in a break: the shortest way is closed.', stroke: 'Or drag from line to line.' },
@@ -32,13 +32,13 @@ const lengthOf = ({ from, to }: { from: readonly [number, number]; to: readonly 
   Math.hypot(to[0] - from[0], to[1] - from[1]);
 
 /** Mending: tools that work by a tap, a stroke or keys; openings to be closed; and what was mended so far. */
-export function MendPanel({ useMake, useDesk, desk, picture }: Props) {
+export function MendPanel({ useMake, useDesk, reading, picture }: Props) {
   const tool = useDesk(({ tool: own }) => own);
   const set = useDesk(({ set: own }) => own);
   const edit = useMake(({ edit: own }) => own);
   const chosen = tools.find(({ id }) => id === tool);
   const { mends } = picture;
-  const { proposals } = desk;
+  const { proposals } = reading;
   return (
     <div className="grid gap-5 xl:grid-cols-2">
       <div className="space-y-4">
@@ -65,7 +65,7 @@ export function MendPanel({ useMake, useDesk, desk, picture }: Props) {
             lines.
           </p>
         </fieldset>
-        <Loupe useDesk={useDesk} reader={desk.reader} picture={picture} settings={readingOf(picture).settings} />
+        <Loupe useDesk={useDesk} reader={reading.reader} picture={picture} settings={readingOf(picture).settings} />
       </div>
       <div className="space-y-4">
         <div>
@@ -92,7 +92,9 @@ export function MendPanel({ useMake, useDesk, desk, picture }: Props) {
               </li>
             ))}
             {proposals === null && (
-              <li className="text-soft">{desk.finding && 'problem' in desk.finding ? 'Not looked for yet.' : 'Looking for them …'}</li>
+              <li className="text-soft">
+                {reading.finding && 'problem' in reading.finding ? 'Not looked for yet.' : 'Looking for them …'}
+              </li>
             )}
             {proposals?.length === 0 && <li className="text-soft">None found: no line ends near another.</li>}
           </ul>

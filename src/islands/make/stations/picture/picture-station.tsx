@@ -7,9 +7,9 @@ import { Button, buttonLook } from '#ui/button.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import type { DeskStep, DeskStore } from '../../desk-store';
 import type { MakeStore } from '../../make-store';
-import type { ReadingDesk } from '../../use-reading';
+import type { LiveReading } from '../../use-reading';
 import { CutOutPanel } from './cut-out-panel';
-import { LinesPanel } from './lines-panel';
+import { LineSettingsPanel } from './line-settings-panel';
 import { LostRegions } from './lost-regions';
 import { MeasuresPanel } from './measures-panel';
 import { MendPanel } from './mend-panel';
@@ -17,7 +17,7 @@ import { MendPanel } from './mend-panel';
 type Props = {
   useMake: MakeStore;
   useDesk: DeskStore;
-  desk: ReadingDesk;
+  reading: LiveReading;
   makeId: string;
   picture: Picture;
   table: IndexedTable | undefined;
@@ -48,10 +48,10 @@ const doubts: Record<PictureDoubt, { message: string; remedy: string }> = {
 };
 
 /** The Picture station: how the picture is cut out, which lines and areas were found in it, and what the maker mends. */
-export function PictureStation({ useMake, useDesk, desk, makeId, picture, table, originalPx, onGoOn }: Props) {
+export function PictureStation({ useMake, useDesk, reading, makeId, picture, table, originalPx, onGoOn }: Props) {
   const step = useDesk(({ step: own }) => own);
   const set = useDesk(({ set: own }) => own);
-  const { finding, doubt } = desk;
+  const { finding, doubt } = reading;
   const regions = picture.regionMap?.count ?? 0;
   const cues = table?.table.cues.length ?? 0;
   const isFound = picture.regionMap !== undefined;
@@ -83,7 +83,7 @@ export function PictureStation({ useMake, useDesk, desk, makeId, picture, table,
       )}
       {finding && 'problem' in finding && (
         <ProblemNotice problem={finding.problem}>
-          <Button onClick={desk.tryAgain}>Find the areas again</Button>
+          <Button onClick={reading.tryAgain}>Find the areas again</Button>
         </ProblemNotice>
       )}
       {doubt && <ProblemNotice problem={{ code: doubt, ...doubts[doubt] }} />}
@@ -111,8 +111,8 @@ export function PictureStation({ useMake, useDesk, desk, makeId, picture, table,
         ))}
       </nav>
       {step === 'cutOut' && <CutOutPanel useMake={useMake} useDesk={useDesk} picture={picture} originalPx={originalPx} />}
-      {step === 'lines' && <LinesPanel useMake={useMake} useDesk={useDesk} desk={desk} picture={picture} />}
-      {step === 'mend' && <MendPanel useMake={useMake} useDesk={useDesk} desk={desk} picture={picture} />}
+      {step === 'lines' && <LineSettingsPanel useMake={useMake} useDesk={useDesk} reading={reading} picture={picture} />}
+      {step === 'mend' && <MendPanel useMake={useMake} useDesk={useDesk} reading={reading} picture={picture} />}
       {step === 'measures' && <MeasuresPanel useDesk={useDesk} makeId={makeId} picture={picture} table={table} />}
     </section>
   );

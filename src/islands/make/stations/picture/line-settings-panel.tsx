@@ -5,10 +5,10 @@ import { Button } from '#ui/button.tsx';
 import { readingOf } from '#core/make/reading-key';
 import type { DeskStore } from '../../desk-store';
 import type { MakeStore } from '../../make-store';
-import type { ReadingDesk } from '../../use-reading';
+import type { LiveReading } from '../../use-reading';
 import { Loupe } from './loupe';
 
-type Props = { useMake: MakeStore; useDesk: DeskStore; desk: ReadingDesk; picture: Picture };
+type Props = { useMake: MakeStore; useDesk: DeskStore; reading: LiveReading; picture: Picture };
 
 /** The control runs from fainter to bolder: to the right less is taken for line. */
 const faintest = 0.15;
@@ -17,7 +17,7 @@ const boldest = 0.75;
 const isUsual = (settings: LineSettings) => JSON.stringify(settings) === JSON.stringify(usualReading.settings);
 
 /** Which ink counts as line: fainter or bolder, how small a speck, how wide a break. */
-export function LinesPanel({ useMake, useDesk, desk, picture }: Props) {
+export function LineSettingsPanel({ useMake, useDesk, reading, picture }: Props) {
   const edit = useMake(({ edit: own }) => own);
   const kept = readingOf(picture).settings;
   const [settings, setSettings] = useState<LineSettings>(kept);
@@ -29,7 +29,7 @@ export function LinesPanel({ useMake, useDesk, desk, picture }: Props) {
 
   return (
     <div className="grid gap-x-6 gap-y-4 xl:grid-cols-2">
-      <Loupe useDesk={useDesk} reader={desk.reader} picture={picture} settings={settings} />
+      <Loupe useDesk={useDesk} reader={reading.reader} picture={picture} settings={settings} />
       <div className="space-y-4">
         <Slider
           label="Lines"
@@ -68,7 +68,7 @@ export function LinesPanel({ useMake, useDesk, desk, picture }: Props) {
             onChange={(event) => change({ readMarks: event.target.checked })}
             className="size-6 accent-accent"
           />
-          Hatching and dots say where the dark goes; they divide nothing
+          Hatching and dots are marks: they divide no area
         </label>
       </div>
       <div className="flex flex-wrap gap-3">

@@ -1,0 +1,154 @@
+import { lazy } from 'react';
+import { useShallow } from 'zustand/react/shallow';
+import type { DistantLamp } from '#model/lamp';
+import type { Ladder } from '#model/ladder';
+import type { Make } from '#model/make';
+import type { Picture } from '#model/picture';
+import { pictureById, whiteRegions } from '#core/make/picture-lookup';
+import type { Station } from '#core/make/progress';
+import type { IndexedTable } from '#core/make/region-tables';
+import type { DeskStore } from './desk-store';
+import type { MakeStore } from './make-store';
+import { PicturesShelf } from './pictures-shelf';
+import { ElementsStation } from './stations/elements-station';
+import type { Address } from './use-address';
+import type { Bands } from './use-bands';
+import { useOpenInside } from './use-open-inside';
+import type { Raster } from './use-raster';
+import type { LiveReading } from './use-reading';
+
+// One stands at one station at a time: the others come when they are gone to.
+const pieces = {
+  PictureStation: () => import('./stations/picture/picture-station').then((module) => ({ default: module.PictureStation })),
+  GroupsStation: () => import('./stations/groups-station').then((module) => ({ default: module.GroupsStation })),
+  LightStation: () => import('./stations/light-station').then((module) => ({ default: module.LightStation })),
+  RecipeStation: () => import('./stations/recipe-station').then((module) => ({ default: module.RecipeStation })),
+};
+const PictureStation = lazy(pieces.PictureStation);
+const GroupsStation = lazy(pieces.GroupsStation);
+const LightStation = lazy(pieces.LightStation);
+const RecipeStation = lazy(pieces.RecipeStation);
+
+/** Fetches all stations before they are asked for: also for a time when the server is away. */
+export const fetchStations = () => Promise.all(Object.values(pieces).map((fetch) => fetch()));
+
+type Props = {
+  useMake: MakeStore;
+  useDesk: DeskStore;
+  make: Make;
+  picture: Picture;
+  table: IndexedTable | undefined;
+  raster: Raster;
+  bands: Bands;
+  lamp: DistantLamp;
+  reading: LiveReading;
+  originalPx: { widthPx: number; heightPx: number } | null;
+  station: Station;
+  go: (change: Partial<Address>) => void;
+};
+
+/** What stands beside the picture at each station of the workline. */
+export function StationPanel(props: Props) {
+  const { useMake, useDesk, make, picture, table, raster, bands, lamp, reading, originalPx, station, go } = props;
+  const { rack, hand, edit, takeInHand, settleLamp } = useMake(
+    useShallow((state) => ({
+      rack: state.rack,
+      hand: state.hand,
+      edit: state.edit,
+      takeInHand: state.takeInHand,
+      settleLamp: state.settleLamp,
+    })),
+  );
+  const chosenId = hand.kind === 'element' ? hand.elementId : null;
+  const choose = (elementId: string | null) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId });
+  switch (station) {
+    case 'picture':
+      return (
+        <div className="space-y-6">
+          <PictureStation
+            {...{ useMake, useDesk, reading, picture, table, originalPx }}
+            makeId={make.id}
+            onGoOn={() => go({ station: 'elements' })}
+          />
+          <PicturesShelf useMake={useMake} make={make} currentId={picture.id} onShow={(pictureId) => go({ pictureId })} />
+        </div>
+      );
+    case 'elements':
+      return <Elements {...{ useMake, useDesk, picture, table, raster, go }} onChoose={choose} />;
+    case 'groups':
+      return (
+        <GroupsStation
+          {...{ picture, table, rack, hand }}
+          onTake={takeInHand}
+          onGive={(elementId, ladder) => patchElement(useMake, picture.id, elementId, { ladder })}
+        />
+      );
+    case 'light':
+      return (
+        <LightStation
+          {...{ picture, table, lamp }}
+          markers={rack.markers}
+          shares={bands.shares}
+          problem={bands.problem}
+          onSettle={settleLamp}
+        />
+      );
+    case 'recipe':
+      return (
+        <RecipeStation
+          {...{ make, picture, table, rack, chosenId }}
+          onChoose={choose}
+          onSchool={(school) => edit(() => [{ kind: 'patch', entity: 'make', fields: { school } }])}
+        />
+      );
+  }
+}
+
+/** Changes an element if it is still there. */
+function patchElement(useMake: MakeStore, pictureId: string, id: string, fields: { name?: string; ladder?: Ladder | null }): void {
+  useMake.getState().edit((newest) => {
+    const isThere = pictureById(newest, pictureId)?.elements.some((element) => element.id === id);
+    return isThere ? [{ kind: 'patch', entity: 'element', pictureId, id, fields }] : null;
+  });
+}
+
+type ElementsProps = Pick<Props, 'useMake' | 'useDesk' | 'picture' | 'table' | 'raster' | 'go'> & {
+  onChoose: (elementId: string | null) => void;
+};
+
+function Elements({ useMake, useDesk, picture, table, raster, go, onChoose }: ElementsProps) {
+  const { hand, nameTurn, edit, takeInHand, walkFrom, walkOn } = useMake(
+    useShallow((state) => ({
+      hand: state.hand,
+      nameTurn: state.nameTurn,
+      edit: state.edit,
+      takeInHand: state.takeInHand,
+      walkFrom: state.walkFrom,
+      walkOn: state.walkOn,
+    })),
+  );
+  const openInside = useOpenInside(raster, table);
+  const showNextWhite = () => {
+    const white = whiteRegions(picture, table);
+    const here = white.findIndex(({ id }) => id === useMake.getState().cursorRegionId);
+    const next = white[(here + 1) % white.length];
+    if (next) walkFrom(next.id);
+  };
+  return (
+    <ElementsStation
+      {...{ picture, hand, nameTurn, openInside }}
+      onTake={onChoose}
+      onRename={(elementId, name) => patchElement(useMake, picture.id, elementId, { name })}
+      onRemove={(elementId) => {
+        edit(() => [{ kind: 'remove', entity: 'element', pictureId: picture.id, id: elementId }]);
+        if (hand.kind === 'element' && hand.elementId === elementId) takeInHand({ kind: 'nothing' });
+      }}
+      onNamed={walkOn}
+      onMend={() => {
+        useDesk.getState().set({ step: 'mend' });
+        go({ station: 'picture' });
+      }}
+      onNextWhite={table ? showNextWhite : null}
+    />
+  );
+}

@@ -1,7 +1,11 @@
 /** The floors of docs/architecture.md: a room imports only from rooms below it. */
 const rooms = [
   { name: 'model', path: '^src/model', may: ['^src/model', '^node_modules/zod'] },
-  { name: 'core', path: '^src/core', may: ['^src/core', '^src/model', '^node_modules/(culori|fflate|@noble|fastest-levenshtein|simplify-js|date-fns|d3)/'] },
+  {
+    name: 'core',
+    path: '^src/core',
+    may: ['^src/core', '^src/model', '^node_modules/(culori|fflate|@noble|fastest-levenshtein|simplify-js|date-fns|d3)/'],
+  },
   {
     name: 'server',
     path: '^src/server',

@@ -21,7 +21,6 @@ export const bandRequestSchema = z.object({
     .max(2000),
   resolution: z.enum(['full', 'half']),
 });
-export type BandRequest = z.infer<typeof bandRequestSchema>;
 
 /** The band map, and the share each band really covers. */
 export type BandAnswer = { map: BandMap; shares: number[][] };

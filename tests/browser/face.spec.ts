@@ -254,3 +254,72 @@ test('by keys a new element is named and the walk goes on where it was', async (
   await page.getByRole('button', { name: 'Remove Wick' }).click();
   await expectAllKept(page);
 });
+
+test('while a mend is read a progress bar is shown, pushes nothing, and nothing is called found or none before it is', async ({
+  page,
+  shared,
+}) => {
+  await page.goto(`${shared.address}/makes/make-balloon-post-balloon#picture`);
+  await expect(page.getByRole('heading', { name: /^Openings the drawing leaves \(\d+\)$/ })).toBeVisible();
+  // Every frame until the picture is read: where the tools stand, whether a bar is there, what the list of openings says.
+  const watched = page.evaluate(
+    () =>
+      new Promise<{ tops: number[]; bar: boolean; saidNone: boolean }>((resolve) => {
+        const tops = new Set<number>();
+        let [bar, begun, saidNone] = [false, false, false];
+        const look = () => {
+          const tools = document.querySelector('[data-tool-words]');
+          if (tools) tops.add(Math.round(tools.getBoundingClientRect().top));
+          if (document.querySelector('[role="progressbar"]')) bar = true;
+          if (document.querySelector('[aria-label="Openings"]')?.textContent?.includes('None')) saidNone = true;
+          const isRead = document.querySelector('[data-read]')?.getAttribute('data-read') === 'yes';
+          if (!isRead) begun = true;
+          if (begun && isRead) resolve({ tops: [...tops], bar, saidNone });
+          else requestAnimationFrame(look);
+        };
+        look();
+      }),
+  );
+  await page.getByRole('button', { name: /^Close opening 1,/ }).click();
+  const { tops, bar, saidNone } = await watched;
+  expect(bar, 'a bar was seen').toBe(true);
+  expect(tops, 'the tools stood still').toHaveLength(1);
+  expect(saidNone).toBe(false);
+  await expect(page.getByRole('heading', { name: /^Openings the drawing leaves \(\d+\)$/ })).toBeVisible();
+  await expectAllKept(page);
+});
+
+test('the drawing turns the way that is asked for', async ({ page, shared }) => {
+  await page.goto(`${shared.address}/makes/make-balloon-post-parcel#picture`);
+  await page.getByRole('button', { name: 'Straighten' }).click();
+  const corner = page.getByRole('slider', { name: 'Left top corner' }).or(page.getByLabel('Left top corner')).first();
+  const before = await boxOf(corner);
+  await page.getByRole('button', { name: 'Turn the drawing by 1 degrees' }).click();
+  // To see the drawing turned clockwise, what is cut out of it turns the other way: its left top goes down.
+  await expect.poll(async () => (await boxOf(corner)).y).toBeGreaterThan(before.y + 1);
+  await page.getByRole('button', { name: 'Turn the drawing by -1 degrees' }).click();
+  await expect.poll(async () => Math.abs((await boxOf(corner)).y - before.y)).toBeLessThan(1);
+});
+
+test('how much of the inside is no area is said, and leads to the mend', async ({ page, shared }) => {
+  // A coat whose front is left open by its hem, between two closed sleeves.
+  const coat =
+    '<path d="M30 20 L70 20 L72 58 M66 58 L50 56 M44 56 L28 58 L30 20" fill="none" stroke="#000" stroke-width="2"/>' +
+    '<rect x="8" y="20" width="16" height="34" fill="none" stroke="#000" stroke-width="2"/>' +
+    '<rect x="76" y="20" width="16" height="34" fill="none" stroke="#000" stroke-width="2"/>';
+  await page.goto(`${shared.address}/makes/new`);
+  await page
+    .locator('input[type="file"]')
+    .first()
+    .setInputFiles({
+      name: 'coat.svg',
+      mimeType: 'image/svg+xml',
+      buffer: Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="80mm" viewBox="0 0 100 80">${coat}</svg>`),
+    });
+  await page.getByRole('button', { name: 'Start this make' }).click();
+  await expect(page.locator('[data-area-count]')).toHaveText('2');
+  await goTo(page, 'Elements');
+  await expect(page.locator('[data-open-inside]')).toContainText(/^\d\d % \(1\d\.\d cm²\) of the drawing’s inside is no area/);
+  await page.getByRole('button', { name: 'Close them' }).click();
+  await expect(page.getByRole('heading', { name: /^Openings the drawing leaves/ })).toBeVisible();
+});

@@ -149,6 +149,7 @@ test('a page that was open over a restore writes onto no other history before it
   const rack = await page.context().newPage();
   await rack.goto(`${lonely.address}/rack`);
   await rack.getByRole('button', { name: /^62b.clay/ }).click();
+  await expect(rack.getByRole('region', { name: 'Marker 62b.clay' })).toBeVisible();
   // What a restore does: the data begin another history, and the server starts anew.
   await lonely.stopServer();
   const database = openDatabase(lonely.databaseUrl);

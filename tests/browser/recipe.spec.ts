@@ -12,7 +12,7 @@ test('a suggestion from the rack is given by a tap', async ({ page, shared }) =>
   await goTo(page, 'Groups');
   const suggestions = page.getByRole('region', { name: 'From your rack' });
   await page.getByLabel('Markers in it').selectOption('3');
-  const give = suggestions.getByRole('button', { name: /^Give 88k.plum 62k.plum 36k.plum to Element 1$/ });
+  const give = suggestions.getByRole('button', { name: /^Give 88k.plum, 62k.plum, 36k.plum to Element 1$/ });
   await give.click();
   await expect(
     page.getByRole('button', { name: /^Element 1/, pressed: true }).getByRole('img', { name: /88k.plum base.*36k.plum shadow/ }),

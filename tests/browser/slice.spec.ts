@@ -55,7 +55,7 @@ test('from a dropped line image to a recipe that survives a restart of server an
 
   // A ladder by three codes, typed as people type.
   await goTo(page, 'Groups');
-  await page.getByLabel('Codes, in any order').fill('clay 17, Clay-11, 62b.clay');
+  await page.getByLabel('Codes, in any order').fill('36B CLAY, 88b-clay, 62b.clay');
   await page.getByRole('button', { name: 'Give it', exact: true }).click();
   await expect(
     page
@@ -124,7 +124,7 @@ test('from a dropped line image to a recipe that survives a restart of server an
   await expectNoAxeFindings(page);
   await page.getByRole('link', { name: 'Go on with teddy bear' }).click();
   await goTo(page, 'Recipe');
-  expect(await page.locator('[data-station="recipe"]').textContent()).toBe(recipe);
+  await expect.poll(() => page.locator('[data-station="recipe"]').textContent()).toBe(recipe);
   await goTo(page, 'Light');
   await expect(page.getByRole('slider', { name: 'Lamp' })).toHaveAttribute('aria-valuenow', String(before + 6));
 });

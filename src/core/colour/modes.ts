@@ -1,7 +1,7 @@
-import { modeLab65, modeLch65, modeRgb, modeXyz65, useMode } from 'culori/fn';
+import { modeLab65, modeLch65, modeRgb, modeXyz65, useMode as registered } from 'culori/fn';
 
 /** The colour spaces of the house; culori's others stay out of the pages. */
-export const rgb = useMode(modeRgb);
-export const lab65 = useMode(modeLab65);
-useMode(modeXyz65);
-useMode(modeLch65);
+export const rgb = registered(modeRgb);
+export const lab65 = registered(modeLab65);
+registered(modeXyz65);
+registered(modeLch65);

@@ -6,13 +6,14 @@ import { Button } from '#ui/button.tsx';
 import { asPage, ErrorBoundary } from '#ui/error-boundary.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import type { Nearness, Share } from '#ui/zoom-stage.tsx';
+import { useFetchedAhead } from '#islands/shared/fetched-ahead.ts';
 import { createDeskStore } from './desk-store';
 import { MakeHeader } from './make-header';
 import { createMakeStore, type MakeStore, shownPicture, shownTable } from './make-store';
 import { PictureStage } from './picture-stage';
 import { PictureTags } from './pictures-shelf';
 import { SetAsideNotice } from './set-aside-notice';
-import { fetchStations, StationPanel } from './station-panel';
+import { StationPanel } from './station-panel';
 import { useAddress } from './use-address';
 import { useBands } from './use-bands';
 import { useOriginalSize } from './use-original-size';
@@ -90,11 +91,7 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
   const { make, picture, table, rack, keep, lampInHand, showPicture } = state;
   const [{ station, pictureId, unknown }, go] = useAddress();
   useEffect(() => showPicture(pictureId), [pictureId, showPicture]);
-  useEffect(() => {
-    // The other stations, before they are asked for: also while the server is away.
-    const clock = setTimeout(() => void Promise.all([...Object.values(pieces), fetchStations].map((fetch) => fetch())), 1_500);
-    return () => clearTimeout(clock);
-  }, []);
+  useFetchedAhead(pieces);
   const [useDesk] = useState(createDeskStore);
   const raster = useRaster(useMake, picture);
   const lamp = lampInHand ?? make.lamp;

@@ -7,6 +7,7 @@ import type { Picture } from '#model/picture';
 import { pictureById, whiteRegions } from '#core/make/picture-lookup';
 import type { Station } from '#core/make/progress';
 import type { IndexedTable } from '#core/make/region-tables';
+import { useFetchedAhead } from '#islands/shared/fetched-ahead.ts';
 import type { DeskStore } from './desk-store';
 import type { MakeStore } from './make-store';
 import { PicturesShelf } from './pictures-shelf';
@@ -28,9 +29,6 @@ const PictureStation = lazy(pieces.PictureStation);
 const GroupsStation = lazy(pieces.GroupsStation);
 const LightStation = lazy(pieces.LightStation);
 const RecipeStation = lazy(pieces.RecipeStation);
-
-/** Fetches all stations before they are asked for: also for a time when the server is away. */
-export const fetchStations = () => Promise.all(Object.values(pieces).map((fetch) => fetch()));
 
 type Props = {
   useMake: MakeStore;
@@ -59,6 +57,7 @@ export function StationPanel(props: Props) {
       settleLamp: state.settleLamp,
     })),
   );
+  useFetchedAhead(pieces);
   const chosenId = hand.kind === 'element' ? hand.elementId : null;
   const choose = (elementId: string | null) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId });
   switch (station) {

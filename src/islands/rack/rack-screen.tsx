@@ -13,15 +13,23 @@ import { asPage } from '#ui/error-boundary.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import { stateWord } from '#ui/strand-layout.ts';
 import { Strands } from '#ui/strands.tsx';
+import { useFetchedAhead } from '#islands/shared/fetched-ahead.ts';
 import { today } from '#islands/shared/today.ts';
 import { useRack } from './rack-store';
 
-// The strands are what the rack opens with; the other views come when they are gone to.
-const FinderPanel = lazy(() => import('./finder-panel').then((module) => ({ default: module.FinderPanel })));
-const ImportPanel = lazy(() => import('./import-panel').then((module) => ({ default: module.ImportPanel })));
-const LinesPanel = lazy(() => import('./lines-panel').then((module) => ({ default: module.LinesPanel })));
-const MarkerCard = lazy(() => import('./marker-card').then((module) => ({ default: module.MarkerCard })));
-const MarkerList = lazy(() => import('./marker-list').then((module) => ({ default: module.MarkerList })));
+// The strands are what the rack opens with; the other views come when they are gone to, or when the page has nothing else to do.
+const pieces = {
+  FinderPanel: () => import('./finder-panel').then((module) => ({ default: module.FinderPanel })),
+  ImportPanel: () => import('./import-panel').then((module) => ({ default: module.ImportPanel })),
+  LinesPanel: () => import('./lines-panel').then((module) => ({ default: module.LinesPanel })),
+  MarkerCard: () => import('./marker-card').then((module) => ({ default: module.MarkerCard })),
+  MarkerList: () => import('./marker-list').then((module) => ({ default: module.MarkerList })),
+};
+const FinderPanel = lazy(pieces.FinderPanel);
+const ImportPanel = lazy(pieces.ImportPanel);
+const LinesPanel = lazy(pieces.LinesPanel);
+const MarkerCard = lazy(pieces.MarkerCard);
+const MarkerList = lazy(pieces.MarkerList);
 
 const views = { strands: 'Strands', list: 'List', ladders: 'Find a ladder', lines: 'Lines and codes', exchange: 'In and out' } as const;
 type View = keyof typeof views;
@@ -41,6 +49,7 @@ function RackScreenWhole() {
   useEffect(() => {
     void load();
   }, [load]);
+  useFetchedAhead(pieces);
   return (
     <div className="mx-auto max-w-[100rem] px-4 pb-12 sm:px-8">
       <header className="flex flex-wrap items-baseline gap-6 py-5">

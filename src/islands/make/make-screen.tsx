@@ -17,7 +17,7 @@ import { StationPanel } from './station-panel';
 import { useAddress } from './use-address';
 import { useBands } from './use-bands';
 import { useOriginalSize } from './use-original-size';
-import { useRaster } from './use-raster';
+import { type Raster, useRaster } from './use-raster';
 import { useReading } from './use-reading';
 
 // A desk and a dialog come when they are needed, or when the page has nothing else to do; so do the stations.
@@ -71,19 +71,41 @@ function NoPicture({ makeId }: { makeId: string }) {
   );
 }
 
+type NoticesProps = { useMake: MakeStore; raster: Raster; unknown: string | null };
+
+/** What went otherwise than was asked: said over the station. */
+function Notices({ useMake, raster, unknown }: NoticesProps) {
+  const { setAside, misfit, dropSetAside } = useMake(
+    useShallow((state) => ({ setAside: state.setAside, misfit: state.misfit, dropSetAside: state.dropSetAside })),
+  );
+  return (
+    <>
+      {unknown !== null && (
+        <p role="status" className="mb-3 border-l-8 border-ink bg-paper px-4 py-2">
+          There is no station “{unknown}” on the workline. Here are the elements.
+        </p>
+      )}
+      <SetAsideNotice entries={setAside} onDrop={dropSetAside} />
+      {misfit && <ProblemNotice problem={{ code: 'misfit', message: misfit, remedy: 'Nothing was changed. Look at it as it is now.' }} />}
+      {raster.problem && (
+        <ProblemNotice problem={raster.problem}>
+          <Button onClick={raster.fetchAgain}>Fetch the picture again</Button>
+        </ProblemNotice>
+      )}
+    </>
+  );
+}
+
 function LoadedMake({ useMake }: { useMake: MakeStore }) {
   const state = useMake(
-    useShallow(({ make, rack, keep, lampInHand, setAside, misfit, pictureId, tables, ...actions }) => ({
+    useShallow(({ make, rack, keep, lampInHand, pictureId, tables, ...actions }) => ({
       make: make as Make,
       rack,
       keep,
       lampInHand,
-      setAside,
-      misfit,
       picture: shownPicture({ make, pictureId }),
       table: shownTable({ make, pictureId, tables }),
       showPicture: actions.showPicture,
-      dropSetAside: actions.dropSetAside,
       takeTheirs: actions.takeTheirs,
       layMineOnTop: actions.layMineOnTop,
     })),
@@ -146,20 +168,7 @@ function LoadedMake({ useMake }: { useMake: MakeStore }) {
           )}
         </ErrorBoundary>
         <div className="flex min-h-0 flex-col overflow-y-auto bg-bench px-4 py-4 lg:px-5" data-station={station}>
-          {unknown !== null && (
-            <p role="status" className="mb-3 border-l-8 border-ink bg-paper px-4 py-2">
-              There is no station “{unknown}” on the workline. Here are the elements.
-            </p>
-          )}
-          <SetAsideNotice entries={state.setAside} onDrop={state.dropSetAside} />
-          {state.misfit && (
-            <ProblemNotice problem={{ code: 'misfit', message: state.misfit, remedy: 'Nothing was changed. Look at it as it is now.' }} />
-          )}
-          {raster.problem && (
-            <ProblemNotice problem={raster.problem}>
-              <Button onClick={raster.fetchAgain}>Fetch the picture again</Button>
-            </ProblemNotice>
-          )}
+          <Notices useMake={useMake} raster={raster} unknown={unknown} />
           <ErrorBoundary what="this station" resetKey={`${station} ${picture?.id}`}>
             <Suspense fallback={<p role="status">Opening …</p>}>
               {picture ? (

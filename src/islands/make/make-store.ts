@@ -94,6 +94,22 @@ export function shownTable(state: Pick<MakeState, 'make' | 'pictureId' | 'tables
   return tableOf(shownPicture(state), state.tables);
 }
 
+const nothing: Hand = { kind: 'nothing' };
+
+/** Keeps the make on this installation's server. */
+function keeperOf(makeId: string, outbox: Outbox, onChange: ConstructorParameters<typeof Keeper>[1]['onChange']): Keeper {
+  return new Keeper(makeId, {
+    outbox,
+    onChange,
+    read: () => call(keptMakeSchema, `/api/makes/${makeId}`),
+    blobOf: fetchBlob,
+    send: async (batch, blobs) => {
+      for (const { bytes } of blobs) await keepBlob(bytes);
+      return call(applyBatchAnswerSchema, `/api/makes/${makeId}/batches`, jsonPost(batch));
+    },
+  });
+}
+
 /** The state of one make's screen: the document as edited here, how safe it is, what is in hand. */
 export function createMakeStore(makeId: string): MakeStore {
   let keeper: Keeper | undefined;
@@ -110,7 +126,6 @@ export function createMakeStore(makeId: string): MakeStore {
           (error: unknown) => set({ misfit: problemToShow(error).message }),
         );
     };
-    const putDown = { hand: { kind: 'nothing' } as const };
     return {
       phase: 'loading',
       problem: null,
@@ -136,16 +151,7 @@ export function createMakeStore(makeId: string): MakeStore {
           outbox ??= await openOutbox();
           const rack = await call(rackSchema, '/api/rack');
           set({ rack: { ...rack, markers: withAssumedColours(rack.markers) } });
-          keeper = new Keeper(makeId, {
-            outbox,
-            onChange: (keeping) => set({ ...keeping, phase: 'ready', problem: null }),
-            read: () => call(keptMakeSchema, `/api/makes/${makeId}`),
-            blobOf: fetchBlob,
-            send: async (batch, blobs) => {
-              for (const { bytes } of blobs) await keepBlob(bytes);
-              return call(applyBatchAnswerSchema, `/api/makes/${makeId}/batches`, jsonPost(batch));
-            },
-          });
+          keeper = keeperOf(makeId, outbox, (keeping) => set({ ...keeping, phase: 'ready', problem: null }));
           window.addEventListener('online', () => keeper?.tryNow());
           await keeper.start();
         } catch (error) {
@@ -177,7 +183,7 @@ export function createMakeStore(makeId: string): MakeStore {
       waitingFile: () => writeWaitingFile(keeper?.waitingBatches() ?? []),
 
       showPicture: (pictureId) => {
-        if (pictureId !== get().pictureId) set({ pictureId, cursorRegionId: null, ...putDown });
+        if (pictureId !== get().pictureId) set({ pictureId, cursorRegionId: null, hand: nothing });
       },
       takeInHand: (hand) => set({ hand }),
       setCursor: (cursorRegionId) => set({ cursorRegionId }),
@@ -197,11 +203,11 @@ export function createMakeStore(makeId: string): MakeStore {
 
       takeTheirs: async () => {
         await keeper?.takeTheirs();
-        set(putDown);
+        set({ hand: nothing });
       },
       layMineOnTop: async () => {
         await keeper?.layMineOnTop();
-        set(putDown);
+        set({ hand: nothing });
       },
     };
   });

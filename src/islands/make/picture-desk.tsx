@@ -10,7 +10,7 @@ import { CutOutView } from '#ui/cut-out-view.tsx';
 import { type MendMark, MendView } from '#ui/mend-view.tsx';
 import { ProgressNotice } from '#ui/notice.tsx';
 import type { Nearness } from '#ui/zoom-stage.tsx';
-import type { DeskStore } from './desk-store';
+import type { DeskStep, DeskStore } from './desk-store';
 import type { MakeStore } from './make-store';
 import { putMend } from './mend-edits';
 import type { Proposal } from './picture-reader';
@@ -61,6 +61,51 @@ const noProposals: readonly Proposal[] = [];
 /** A tap takes a proposal within this reach. */
 const takeReachMm = 1.8;
 
+/** The opening that a tap means: the nearest within reach. */
+function nearestProposal(proposals: readonly Proposal[], place: PlaceMm): Proposal | undefined {
+  return proposals
+    .map((proposal) => ({ proposal, apart: segmentDistance(place, proposal.from, proposal.to) }))
+    .filter(({ apart }) => apart < takeReachMm)
+    .sort((one, other) => one.apart - other.apart)[0]?.proposal;
+}
+
+function DeskFoot({ finding, said }: { finding: LiveReading['finding']; said: string }) {
+  return (
+    <>
+      {/* In the room round the picture: it pushes nothing that is under a finger. */}
+      {finding && 'share' in finding && <ProgressNotice words={finding.stage} share={finding.share} />}
+      <p role="status" aria-live="polite" data-desk-said>
+        {said}
+      </p>
+    </>
+  );
+}
+
+type Marked = { step: DeskStep; proposals: readonly Proposal[]; marked: number | null };
+
+/** Mends, and the openings that may be closed, as they are drawn over the picture. */
+function useMendMarks(picture: Picture, { step, proposals, marked }: Marked): MendMark[] {
+  return useMemo((): MendMark[] => {
+    if (step === 'lines' || step === 'cutOut') return [];
+    const mends = picture.mends.flatMap((mend): MendMark[] => {
+      if (mend.kind === 'join' || mend.kind === 'paper') return [];
+      // A touch that is still being read shows as the hand made it.
+      if (mend.kind === 'touch') return mend.points.length > 1 ? [{ id: mend.id, points: mend.points, look: 'line' }] : [];
+      return [{ id: mend.id, points: mend.points, look: mend.kind }];
+    });
+    if (step !== 'mend') return mends;
+    const offered = proposals.map(
+      ({ from, to }, index): MendMark => ({
+        id: `proposal ${index}`,
+        points: [from, to],
+        look: 'proposal',
+        isMarked: index === marked,
+      }),
+    );
+    return [...offered, ...mends];
+  }, [picture.mends, proposals, step, marked]);
+}
+
 /** The picture at its own station: cut out, read, mended and measured. */
 export function PictureDesk({ useMake, useDesk, reading, picture, table, raster, originalPx, nearness }: Props) {
   // Not where the loupe looks: that moves with every move of the hand.
@@ -77,25 +122,7 @@ export function PictureDesk({ useMake, useDesk, reading, picture, table, raster,
         : null,
     [raster.labels, table, step, chosen],
   );
-  const marks = useMemo((): MendMark[] => {
-    if (step === 'lines' || step === 'cutOut') return [];
-    const mends = picture.mends.flatMap((mend): MendMark[] => {
-      if (mend.kind === 'join' || mend.kind === 'paper') return [];
-      // A touch that is still being read shows as the hand made it.
-      if (mend.kind === 'touch') return mend.points.length > 1 ? [{ id: mend.id, points: mend.points, look: 'line' }] : [];
-      return [{ id: mend.id, points: mend.points, look: mend.kind }];
-    });
-    if (step !== 'mend') return mends;
-    const offered = proposals.map(
-      ({ from, to }, index): MendMark => ({
-        id: `proposal ${index}`,
-        points: [from, to],
-        look: 'proposal',
-        isMarked: index === state.markedProposal,
-      }),
-    );
-    return [...offered, ...mends];
-  }, [picture.mends, proposals, step, state.markedProposal]);
+  const marks = useMendMarks(picture, { step, proposals, marked: state.markedProposal });
 
   if (step === 'cutOut') {
     if (!originalPx) return <div className="min-h-[48dvh] lg:min-h-80" />;
@@ -129,10 +156,7 @@ export function PictureDesk({ useMake, useDesk, reading, picture, table, raster,
     if (step === 'measures') return choose(points.at(-1) ?? first);
     if (step !== 'mend') return;
     if (points.length === 1) {
-      const near = proposals
-        .map(({ from, to }) => ({ from, to, apart: segmentDistance(first, from, to) }))
-        .filter(({ apart }) => apart < takeReachMm)
-        .sort((one, other) => one.apart - other.apart)[0];
+      const near = nearestProposal(proposals, first);
       if (near) {
         const { from, to } = near;
         edit(() => [putMend(picture.id, { kind: 'closing', id: crypto.randomUUID(), points: [from, to] })]);
@@ -163,17 +187,7 @@ export function PictureDesk({ useMake, useDesk, reading, picture, table, raster,
         label={`${picture.name}: arrow keys move the pen, Enter taps, Space puts the pen down and lifts it`}
         nearness={nearness}
         reveal={pointedAt ?? crosshair}
-        foot={
-          <>
-            {/* In the room round the picture: it pushes nothing that is under a finger. */}
-            {reading.finding && 'share' in reading.finding && (
-              <ProgressNotice words={reading.finding.stage} share={reading.finding.share} />
-            )}
-            <p role="status" aria-live="polite" data-desk-said>
-              {state.said}
-            </p>
-          </>
-        }
+        foot={<DeskFoot finding={reading.finding} said={state.said} />}
         onCrosshair={(place) => set({ crosshair: place, loupeAt: place })}
         onHover={(place) => set({ loupeAt: place })}
         onTap={(place) => use([place])}

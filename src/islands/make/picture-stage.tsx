@@ -67,6 +67,39 @@ function tagsOf(
   return sorted.flatMap((element) => nameTag(element, table, element.id === shown.chosenId));
 }
 
+function NamesButton({ isOn, onTurn }: { isOn: boolean; onTurn: (isOn: boolean) => void }) {
+  return (
+    <Button
+      weight="quiet"
+      className={`size-11 no-underline ${isOn ? 'bg-ink !text-paper' : ''}`}
+      aria-pressed={isOn}
+      aria-label="Names"
+      title="Names of all elements on the picture"
+      onClick={() => onTurn(!isOn)}
+    >
+      <Tag aria-hidden="true" />
+    </Button>
+  );
+}
+
+/** Does with the touched areas what is in hand, to the make as it is then. */
+function collected(
+  useMake: MakeStore,
+  { picture, table }: { picture: Picture; table: IndexedTable },
+  touched: number[],
+  gesture: 'tap' | 'sweep',
+): Gathering | null {
+  let result: Gathering | null = null;
+  // What the tap means is asked of the make as it is then, and again should it change under the hand.
+  const operations = (newest: Make): Operation[] | null => {
+    const now = pictureById(newest, picture.id);
+    result = now ? gather(now, table, useMake.getState().hand, touched, gesture, () => crypto.randomUUID()) : null;
+    return result?.operations ?? null;
+  };
+  useMake.getState().edit(operations);
+  return result;
+}
+
 /** The picture in its place, at every station: it is tapped, dragged over and walked by keys, and says what is what. */
 export function PictureStage({ useMake, make, picture, table, raster, bands, station, lamp, nearness }: Props) {
   const state = useMake(
@@ -98,16 +131,7 @@ export function PictureStage({ useMake, make, picture, table, raster, bands, sta
     setSaid(owner ? elementWords(owner) : 'Still white: it belongs to no element.');
   };
   const collect = (touched: number[], gesture: 'tap' | 'sweep') => {
-    if (!table) return;
-    let result: Gathering | null = null;
-    // What the tap means is asked of the make as it is then, and again should it change under the hand.
-    const operations = (newest: Make): Operation[] | null => {
-      const now = pictureById(newest, picture.id);
-      result = now ? gather(now, table, useMake.getState().hand, touched, gesture, () => crypto.randomUUID()) : null;
-      return result?.operations ?? null;
-    };
-    state.edit(operations);
-    const gathered = result as Gathering | null;
+    const gathered = table && collected(useMake, { picture, table }, touched, gesture);
     if (!gathered) return;
     takeInHand(gathered.hand);
     setSaid(gathered.said);
@@ -139,18 +163,7 @@ export function PictureStage({ useMake, make, picture, table, raster, bands, sta
             {said}
           </p>
         }
-        buttons={
-          <Button
-            weight="quiet"
-            className={`size-11 no-underline ${state.showsNames ? 'bg-ink !text-paper' : ''}`}
-            aria-pressed={state.showsNames}
-            aria-label="Names"
-            title="Names of all elements on the picture"
-            onClick={() => state.showNames(!state.showsNames)}
-          >
-            <Tag aria-hidden="true" />
-          </Button>
-        }
+        buttons={<NamesButton isOn={state.showsNames} onTurn={state.showNames} />}
         onPoint={setPointed}
         onGather={table ? onGather : undefined}
         boxOf={table ? boxOf : undefined}

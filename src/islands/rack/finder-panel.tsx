@@ -6,7 +6,7 @@ import type { LadderRequest } from '#core/markers/find-ladders';
 import { findMarker } from '#core/markers/find-marker';
 import { ColourField } from '#ui/colour-field.tsx';
 import { Ladder } from '#ui/ladder.tsx';
-import { useLadders } from './use-ladders';
+import { type FoundLadder, useLadders } from './use-ladders';
 
 type Props = {
   markers: readonly ShownMarker[];
@@ -108,44 +108,9 @@ export function FinderPanel({ markers, lines, notes, from, onFrom, warned }: Pro
       {problem && <p role="alert">The ladders could not be found: {problem}</p>}
       {request && ladders?.length === 0 && <p>No ladder of {rungs} fits. Ask for fewer markers or less contrast.</p>}
       <ol className="grid gap-3 [grid-template-columns:repeat(auto-fill,minmax(16rem,1fr))]">
-        {found.map((ladder) => {
-          const codes = ladder.rungs.map(({ code }) => code).join(', ');
-          const fades =
-            (ladder.rungs[0]?.lab?.L ?? 0) >= 92 && Math.hypot(ladder.rungs[0]?.lab?.a ?? 99, ladder.rungs[0]?.lab?.b ?? 99) < 8;
-          return (
-            <li key={ladder.rungs.map(({ id }) => id).join(' ')} className="flex gap-3 bg-paper p-2" data-ladder={codes}>
-              <div className="shrink-0">
-                <Ladder rungs={ladder.rungs} height={185} cutBelow />
-              </div>
-              <ul className="min-w-0 flex-1 space-y-1 text-xs leading-tight">
-                {ladder.reasons.map((reason) => (
-                  <li key={reason}>{reason}</li>
-                ))}
-                {ladder.rungs.some(({ id }) => warned.has(id)) && (
-                  <li>
-                    ▲ Mind the notes on{' '}
-                    {ladder.rungs
-                      .filter(({ id }) => warned.has(id))
-                      .map(({ code }) => code)
-                      .join(', ')}
-                    .
-                  </li>
-                )}
-                {fades && <li>For white things: the palest fades into bare paper with the colourless blender.</li>}
-                {ladder.rungs.some(({ shownSource }) => shownSource === 'assumed') && (
-                  <li>
-                    ≈ Assumed from the code, not measured:{' '}
-                    {ladder.rungs
-                      .filter(({ shownSource }) => shownSource === 'assumed')
-                      .map(({ code }) => code)
-                      .join(', ')}
-                    .
-                  </li>
-                )}
-              </ul>
-            </li>
-          );
-        })}
+        {found.map((ladder) => (
+          <LadderCard key={ladder.rungs.map(({ id }) => id).join(' ')} ladder={ladder} warned={warned} />
+        ))}
       </ol>
       {purchase && (
         <p className="border-l-8 border-ink bg-paper px-4 py-2">
@@ -154,5 +119,31 @@ export function FinderPanel({ markers, lines, notes, from, onFrom, warned }: Pro
         </p>
       )}
     </section>
+  );
+}
+
+/** The palest marker of a group for white things: it fades into bare paper with the colourless blender. */
+const fadesIntoPaper = ({ lab }: ShownMarker): boolean => lab !== undefined && lab.L >= 92 && Math.hypot(lab.a, lab.b) < 8;
+const codesOf = (markers: readonly ShownMarker[]): string => markers.map(({ code }) => code).join(', ');
+
+/** One found ladder and why it stands where it does. */
+function LadderCard({ ladder, warned }: { ladder: FoundLadder; warned: ReadonlySet<string> }) {
+  const { rungs, reasons } = ladder;
+  const minded = rungs.filter(({ id }) => warned.has(id));
+  const assumed = rungs.filter(({ shownSource }) => shownSource === 'assumed');
+  return (
+    <li className="flex gap-3 bg-paper p-2" data-ladder={codesOf(rungs)}>
+      <div className="shrink-0">
+        <Ladder rungs={rungs} height={185} cutBelow />
+      </div>
+      <ul className="min-w-0 flex-1 space-y-1 text-xs leading-tight">
+        {reasons.map((reason) => (
+          <li key={reason}>{reason}</li>
+        ))}
+        {minded.length > 0 && <li>▲ Mind the notes on {codesOf(minded)}.</li>}
+        {rungs[0] && fadesIntoPaper(rungs[0]) && <li>For white things: the palest fades into bare paper with the colourless blender.</li>}
+        {assumed.length > 0 && <li>≈ Assumed from the code, not measured: {codesOf(assumed)}.</li>}
+      </ul>
+    </li>
   );
 }

@@ -1,5 +1,5 @@
 import { type ChangeEvent, useState } from 'react';
-import type { Rack } from '#model/marker';
+import type { MarkerLine, Rack } from '#model/marker';
 import type { RackChange } from '#model/api/rack';
 import type { ImportRow } from '#core/markers/pasted-codes';
 import { newOfRack } from '#core/markers/merge-rack';
@@ -23,6 +23,7 @@ const fieldWords: Record<ImportField, string> = {
   price: 'Price',
 };
 const shownRows = 300;
+const choice = 'min-h-11 border-b-2 border-ink bg-paper px-2';
 
 /** Getting markers in (paste, CSV, palette, our own file) and out. Nothing is taken before it was shown. */
 export function ImportPanel({ rack, busy, onChange }: Props) {
@@ -67,7 +68,6 @@ export function ImportPanel({ rack, busy, onChange }: Props) {
   };
   const restorable = read?.kind === 'rack' ? newOfRack(rack, read.file) : null;
   const addable = restorable ? (restorable.markers?.length ?? 0) : taken.length;
-  const choice = 'min-h-11 border-b-2 border-ink bg-paper px-2';
 
   return (
     <section aria-labelledby="import-heading" className="grid gap-8 lg:grid-cols-2">
@@ -75,16 +75,7 @@ export function ImportPanel({ rack, busy, onChange }: Props) {
         <h2 id="import-heading" className="text-2xl">
           Bring markers in
         </h2>
-        <label className="block font-semibold">
-          Of the line
-          <select className={`mt-1 block w-full ${choice}`} value={line.id} onChange={(event) => setLineId(event.target.value)}>
-            {rack.lines.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <LineChoice lines={rack.lines} lineId={line.id} onChoose={setLineId} />
         <label className="block font-semibold">
           Paste codes
           <textarea
@@ -110,32 +101,7 @@ export function ImportPanel({ rack, busy, onChange }: Props) {
           </p>
         )}
         {done && <p role="status">{done}</p>}
-        {read?.kind === 'table' && (
-          <fieldset className="grid grid-cols-2 gap-3">
-            <legend className="mb-1 font-semibold">Which column is what?</legend>
-            {importFields.map((field) => (
-              <label key={field} className="text-sm">
-                {fieldWords[field]}
-                <select
-                  aria-label={fieldWords[field]}
-                  className={`block w-full ${choice}`}
-                  value={mapping[field] ?? ''}
-                  onChange={(event) =>
-                    setMapping({ ...mapping, [field]: event.target.value === '' ? undefined : Number(event.target.value) })
-                  }
-                >
-                  <option value="">none</option>
-                  {read.heading.map((name, column) => (
-                    // biome-ignore lint/suspicious/noArrayIndexKey: a column has no other name than its place.
-                    <option key={column} value={column}>
-                      {name || `column ${column + 1}`}
-                    </option>
-                  ))}
-                </select>
-              </label>
-            ))}
-          </fieldset>
-        )}
+        {read?.kind === 'table' && <ColumnChoice heading={read.heading} mapping={mapping} onMapping={setMapping} />}
         {(rows.length > 0 || restorable) && (
           <div className="space-y-2">
             <p className="font-semibold" role="status">
@@ -148,33 +114,92 @@ export function ImportPanel({ rack, busy, onChange }: Props) {
             <Button weight="main" disabled={addable === 0 || busy} onClick={() => void add()}>
               Add {addable} to rack
             </Button>
-            <ul className="max-h-72 divide-y divide-wall overflow-y-auto bg-paper text-sm">
-              {[...left, ...rows.filter((row) => row.taken)].slice(0, shownRows).map((row, index) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: the same text may stand in several rows.
-                <li key={index} className="px-3 py-1">
-                  <span className="font-code">{row.text}</span> {row.taken ? '' : `— not taken: ${row.why}`}
-                </li>
-              ))}
-              {rows.length > shownRows && <li className="px-3 py-1">and {rows.length - shownRows} more</li>}
-            </ul>
+            <ReadRows rows={[...left, ...rows.filter((row) => row.taken)]} />
           </div>
         )}
       </div>
-      <div className="space-y-4">
-        <h2 className="text-2xl">Take the rack out</h2>
-        <p className="flex flex-wrap gap-3">
-          <Button onClick={() => saveFile('rack.json', rackAsJson(rack), 'application/json')}>Everything, as a file of ours</Button>
-          <Button onClick={() => saveFile('rack.csv', rackAsCsv(rack), 'text/csv')}>A table (CSV)</Button>
-          <Button
-            onClick={() => saveFile(`${line.name.replace(/[^\p{L}\p{N} -]+/gu, '')}.gpl`, lineAsPalette(line, rack.markers), 'text/plain')}
-          >
-            Palette of this line (.gpl)
-          </Button>
-        </p>
-        <p>
-          The file of ours holds lines, rules, states, colours, events and pair notes: wiped and brought in again, the rack is the same.
-        </p>
-      </div>
+      <RackOut rack={rack} line={line} />
     </section>
+  );
+}
+
+type LineProps = { lines: readonly MarkerLine[]; lineId: string; onChoose: (lineId: string) => void };
+
+function LineChoice({ lines, lineId, onChoose }: LineProps) {
+  return (
+    <label className="block font-semibold">
+      Of the line
+      <select className={`mt-1 block w-full ${choice}`} value={lineId} onChange={(event) => onChoose(event.target.value)}>
+        {lines.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+type ColumnProps = { heading: readonly string[]; mapping: ColumnMapping; onMapping: (mapping: ColumnMapping) => void };
+
+/** Which column of a table holds what. */
+function ColumnChoice({ heading, mapping, onMapping }: ColumnProps) {
+  return (
+    <fieldset className="grid grid-cols-2 gap-3">
+      <legend className="mb-1 font-semibold">Which column is what?</legend>
+      {importFields.map((field) => (
+        <label key={field} className="text-sm">
+          {fieldWords[field]}
+          <select
+            aria-label={fieldWords[field]}
+            className={`block w-full ${choice}`}
+            value={mapping[field] ?? ''}
+            onChange={(event) => onMapping({ ...mapping, [field]: event.target.value === '' ? undefined : Number(event.target.value) })}
+          >
+            <option value="">none</option>
+            {heading.map((name, column) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: a column has no other name than its place.
+              <option key={column} value={column}>
+                {name || `column ${column + 1}`}
+              </option>
+            ))}
+          </select>
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+/** What was read, what is not taken first, with the reason. */
+function ReadRows({ rows }: { rows: readonly ImportRow[] }) {
+  return (
+    <ul className="max-h-72 divide-y divide-wall overflow-y-auto bg-paper text-sm">
+      {rows.slice(0, shownRows).map((row, index) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: the same text may stand in several rows.
+        <li key={index} className="px-3 py-1">
+          <span className="font-code">{row.text}</span> {row.taken ? '' : `— not taken: ${row.why}`}
+        </li>
+      ))}
+      {rows.length > shownRows && <li className="px-3 py-1">and {rows.length - shownRows} more</li>}
+    </ul>
+  );
+}
+
+/** The rack as files: all of it, a table, a palette of one line. */
+function RackOut({ rack, line }: { rack: Rack; line: MarkerLine }) {
+  return (
+    <div className="space-y-4">
+      <h2 className="text-2xl">Take the rack out</h2>
+      <p className="flex flex-wrap gap-3">
+        <Button onClick={() => saveFile('rack.json', rackAsJson(rack), 'application/json')}>Everything, as a file of ours</Button>
+        <Button onClick={() => saveFile('rack.csv', rackAsCsv(rack), 'text/csv')}>A table (CSV)</Button>
+        <Button
+          onClick={() => saveFile(`${line.name.replace(/[^\p{L}\p{N} -]+/gu, '')}.gpl`, lineAsPalette(line, rack.markers), 'text/plain')}
+        >
+          Palette of this line (.gpl)
+        </Button>
+      </p>
+      <p>The file of ours holds lines, rules, states, colours, events and pair notes: wiped and brought in again, the rack is the same.</p>
+    </div>
   );
 }

@@ -48,15 +48,8 @@ function withEvent(marker: RackMarker, kind: MarkerEvent['kind'], on: string): R
 
 /** One marker: what it is, how it is, what happened to it, with whom it blends. */
 export function MarkerCard({ marker, shown, all, lines, notes, findings, today, onSave, onNote, onFindLadder, onTakeOut }: Props) {
-  const [colour, setColour] = useState('');
   const warnings = markerWarnings(marker, findings, today);
   const tone = undertone(marker, all);
-  const isColour = /^#?[0-9a-f]{6}$/i.test(colour);
-  const keepColour = (change: (lab: Lab) => RackMarker) => {
-    onSave(change(labOfHex(`#${colour.replace('#', '')}`)));
-    setColour('');
-  };
-  const choice = 'min-h-11 w-full border-b-2 border-ink bg-paper px-2';
   return (
     <section aria-label={`Marker ${marker.code}`} className="space-y-4">
       <div className="flex flex-wrap items-center gap-3">
@@ -76,6 +69,28 @@ export function MarkerCard({ marker, shown, all, lines, notes, findings, today, 
           ))}
         </ul>
       )}
+      <StateFields marker={marker} onSave={onSave} />
+      <ColourOfMarker marker={marker} shown={shown} onSave={onSave} />
+      <Events marker={marker} today={today} onSave={onSave} />
+      <PairNotes marker={marker} all={all} lines={lines} notes={notes} today={today} onNote={onNote} />
+      <p className="flex flex-wrap gap-3">
+        <Button weight="main" onClick={onFindLadder}>
+          Find a ladder with it
+        </Button>
+        <TakeOut codes={[marker.code]} onGo={onTakeOut} trigger={<Button weight="quiet">Take it out of the rack</Button>} />
+      </p>
+    </section>
+  );
+}
+
+type SaveProps = Pick<Props, 'marker' | 'onSave'>;
+
+const choice = 'min-h-11 w-full border-b-2 border-ink bg-paper px-2';
+
+/** How many there are, how good they are, and whether more are wanted. */
+function StateFields({ marker, onSave }: SaveProps) {
+  return (
+    <>
       <div className="grid grid-cols-2 gap-3">
         <label className="font-semibold">
           How many you own
@@ -138,52 +153,63 @@ export function MarkerCard({ marker, shown, all, lines, notes, findings, today, 
           }}
         />
       )}
-      <div>
-        <ColourField
-          label="A colour, to be kept as"
-          hint={`pick it or type #rrggbb; ink is one dry coat on white card${marker.capLab ? `; the cap is ${hexOfLab(marker.capLab)}` : ''}`}
-          value={colour}
-          onColour={setColour}
-          placeholder={shown.lab ? hexOfLab(shown.lab) : ''}
-        />
-        <p className="mt-1 flex flex-wrap gap-2">
-          <Button disabled={!isColour} onClick={() => keepColour((lab) => ({ ...marker, lab, colourSource: 'measured' }))}>
-            measured ink
-          </Button>
-          <Button disabled={!isColour} onClick={() => keepColour((lab) => ({ ...marker, lab, colourSource: 'picked' }))}>
-            picked ink
-          </Button>
-          <Button disabled={!isColour} onClick={() => keepColour((lab) => ({ ...marker, capLab: lab }))}>
-            cap
-          </Button>
-        </p>
-      </div>
-      <div>
-        <h3 className="font-semibold">What happened today?</h3>
-        <p className="mt-1 flex flex-wrap gap-2">
-          {markerEventKinds.map((kind) => (
-            <Button key={kind} weight="quiet" onClick={() => onSave(withEvent(marker, kind, today))}>
-              {kind}
-            </Button>
-          ))}
-        </p>
-        <ul className="text-sm text-soft">
-          {(marker.events ?? []).map(({ on, kind }, index) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: events have no other name, and only grow.
-            <li key={index}>
-              {on}: {kind}
-            </li>
-          ))}
-        </ul>
-      </div>
-      <PairNotes marker={marker} all={all} lines={lines} notes={notes} today={today} onNote={onNote} />
-      <p className="flex flex-wrap gap-3">
-        <Button weight="main" onClick={onFindLadder}>
-          Find a ladder with it
+    </>
+  );
+}
+
+/** The colour of ink or cap, picked or typed, with where it comes from. */
+function ColourOfMarker({ marker, shown, onSave }: SaveProps & Pick<Props, 'shown'>) {
+  const [colour, setColour] = useState('');
+  const isColour = /^#?[0-9a-f]{6}$/i.test(colour);
+  const keepColour = (change: (lab: Lab) => RackMarker) => {
+    onSave(change(labOfHex(`#${colour.replace('#', '')}`)));
+    setColour('');
+  };
+  return (
+    <div>
+      <ColourField
+        label="A colour, to be kept as"
+        hint={`pick it or type #rrggbb; ink is one dry coat on white card${marker.capLab ? `; the cap is ${hexOfLab(marker.capLab)}` : ''}`}
+        value={colour}
+        onColour={setColour}
+        placeholder={shown.lab ? hexOfLab(shown.lab) : ''}
+      />
+      <p className="mt-1 flex flex-wrap gap-2">
+        <Button disabled={!isColour} onClick={() => keepColour((lab) => ({ ...marker, lab, colourSource: 'measured' }))}>
+          measured ink
         </Button>
-        <TakeOut codes={[marker.code]} onGo={onTakeOut} trigger={<Button weight="quiet">Take it out of the rack</Button>} />
+        <Button disabled={!isColour} onClick={() => keepColour((lab) => ({ ...marker, lab, colourSource: 'picked' }))}>
+          picked ink
+        </Button>
+        <Button disabled={!isColour} onClick={() => keepColour((lab) => ({ ...marker, capLab: lab }))}>
+          cap
+        </Button>
       </p>
-    </section>
+    </div>
+  );
+}
+
+/** What happened to the marker, and when. */
+function Events({ marker, today, onSave }: SaveProps & Pick<Props, 'today'>) {
+  return (
+    <div>
+      <h3 className="font-semibold">What happened today?</h3>
+      <p className="mt-1 flex flex-wrap gap-2">
+        {markerEventKinds.map((kind) => (
+          <Button key={kind} weight="quiet" onClick={() => onSave(withEvent(marker, kind, today))}>
+            {kind}
+          </Button>
+        ))}
+      </p>
+      <ul className="text-sm text-soft">
+        {(marker.events ?? []).map(({ on, kind }, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: events have no other name, and only grow.
+          <li key={index}>
+            {on}: {kind}
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }
 

@@ -49,35 +49,9 @@ export function MarkerList({ markers, onChoose, onBulk, onTakeOut }: Props) {
   const { stage, items, above, below } = useVirtualRows(rows.length, rowPx);
   // What a filter hides is not meant by a button that says how many are ticked.
   const chosen = table.getSelectedRowModel().rows.map(({ original }) => original);
-  const bulk = (change: (marker: RackMarker) => RackMarker) => {
-    // What is only shown, an assumed colour, is not kept.
-    onBulk(chosen.map((marker) => change(withoutAssumed(marker))));
-    setTicked({});
-  };
   return (
     <div>
-      <p className="flex flex-wrap items-center gap-3 py-2" role="status">
-        <span>{chosen.length === 0 ? 'Tick markers to change many at once.' : `${chosen.length} ticked:`}</span>
-        {chosen.length > 0 && (
-          <>
-            <Button onClick={() => bulk((marker) => ({ ...marker, owned: true, count: Math.max(1, marker.count ?? 1) }))}>Owned</Button>
-            <Button onClick={() => bulk((marker) => ({ ...marker, owned: false, count: 0 }))}>Not owned</Button>
-            {markerStates.map((state) => (
-              <Button key={state} onClick={() => bulk((marker) => ({ ...marker, state }))}>
-                {state}
-              </Button>
-            ))}
-            <TakeOut
-              codes={chosen.map(({ code }) => code)}
-              onGo={() => {
-                onTakeOut(chosen.map(({ id }) => id));
-                setTicked({});
-              }}
-              trigger={<Button>Take out</Button>}
-            />
-          </>
-        )}
-      </p>
+      <BulkBar chosen={chosen} onDone={() => setTicked({})} onBulk={onBulk} onTakeOut={onTakeOut} />
       <div ref={stage} className="max-h-[70dvh] overflow-y-auto bg-paper" data-rows={rows.length}>
         <table className="w-full border-collapse text-left text-sm" aria-rowcount={rows.length + 1}>
           <thead className="sticky top-0 z-10 bg-paper shadow-[0_2px_0_var(--color-ink)]">
@@ -129,5 +103,40 @@ export function MarkerList({ markers, onChoose, onBulk, onTakeOut }: Props) {
         </table>
       </div>
     </div>
+  );
+}
+
+type BulkProps = Pick<Props, 'onBulk' | 'onTakeOut'> & { chosen: readonly ShownMarker[]; onDone: () => void };
+
+/** What is done to all ticked markers at once. */
+function BulkBar({ chosen, onDone, onBulk, onTakeOut }: BulkProps) {
+  const bulk = (change: (marker: RackMarker) => RackMarker) => {
+    // What is only shown, an assumed colour, is not kept.
+    onBulk(chosen.map((marker) => change(withoutAssumed(marker))));
+    onDone();
+  };
+  return (
+    <p className="flex flex-wrap items-center gap-3 py-2" role="status">
+      <span>{chosen.length === 0 ? 'Tick markers to change many at once.' : `${chosen.length} ticked:`}</span>
+      {chosen.length > 0 && (
+        <>
+          <Button onClick={() => bulk((marker) => ({ ...marker, owned: true, count: Math.max(1, marker.count ?? 1) }))}>Owned</Button>
+          <Button onClick={() => bulk((marker) => ({ ...marker, owned: false, count: 0 }))}>Not owned</Button>
+          {markerStates.map((state) => (
+            <Button key={state} onClick={() => bulk((marker) => ({ ...marker, state }))}>
+              {state}
+            </Button>
+          ))}
+          <TakeOut
+            codes={chosen.map(({ code }) => code)}
+            onGo={() => {
+              onTakeOut(chosen.map(({ id }) => id));
+              onDone();
+            }}
+            trigger={<Button>Take out</Button>}
+          />
+        </>
+      )}
+    </p>
   );
 }

@@ -6,7 +6,7 @@ import { type ShownMarker, withAssumedColours } from '#core/markers/assumed-colo
 import { counted } from '#core/make/counted';
 import { codeKey } from '#core/markers/code-rule';
 import { markerNames } from '#core/markers/marker-name';
-import { checkRack, findingsByMarker, markerWarnings } from '#core/markers/rack-checks';
+import { checkRack, findingsByMarker, markerWarnings, type RackFinding } from '#core/markers/rack-checks';
 import { Button } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
 import { asPage } from '#ui/error-boundary.tsx';
@@ -88,8 +88,14 @@ function Counts({ rack }: { rack: Rack }) {
 const mostFindings = 40;
 
 function LoadedRack({ rack }: { rack: Rack }) {
-  const { busy, chosenId, change, choose, takenOut, takeOut, putBack } = useRack(
-    useShallow(({ rack: _, problem: __, load: ___, ...rest }) => rest),
+  const { busy, chosenId, change, choose, takeOut } = useRack(
+    useShallow((state) => ({
+      busy: state.busy,
+      chosenId: state.chosenId,
+      change: state.change,
+      choose: state.choose,
+      takeOut: state.takeOut,
+    })),
   );
   const [view, setView] = useState<View>(rack.markers.length > 0 ? 'strands' : 'exchange');
   const [filter, setFilter] = useState('');
@@ -112,52 +118,16 @@ function LoadedRack({ rack }: { rack: Rack }) {
   const save = (marker: RackMarker) => send({ markers: [marker] });
   return (
     <main>
-      <nav aria-label="Views of the rack" className="flex flex-wrap gap-x-6 gap-y-1 border-b-2 border-ink">
-        {(Object.keys(views) as View[]).map((id) => (
-          <button
-            key={id}
-            type="button"
-            aria-current={id === view ? 'page' : undefined}
-            onClick={() => setView(id)}
-            className={`min-h-11 px-1 font-display font-semibold ${id === view ? 'shadow-[inset_0_-5px_0_var(--color-ink)]' : 'text-soft hover:text-ink'}`}
-          >
-            {views[id]}
-          </button>
-        ))}
-      </nav>
-      {takenOut && (
-        <p className="mt-3 flex flex-wrap items-center gap-4 border-l-8 border-ink bg-paper px-4 py-2" role="status">
-          {counted(takenOut.markers.length, 'marker')} taken out.
-          <Button disabled={busy} onClick={() => void putBack()}>
-            Put {takenOut.markers.length === 1 ? 'it' : 'them'} back
-          </Button>
-        </p>
-      )}
+      <ViewTabs view={view} onView={setView} />
+      <TakenOut />
       <div className="mt-5 grid gap-6 xl:grid-cols-[minmax(0,1fr)_25rem]">
         <div className="min-w-0">
           {(view === 'strands' || view === 'list') && (
-            <div className="mb-3 flex flex-wrap items-end gap-4">
-              <Field
-                label="Show only"
-                className="w-64"
-                value={filter}
-                placeholder="code, family, low, wanted …"
-                onChange={(event) => setFilter(event.target.value)}
-              />
-              {view === 'strands' && (
-                <fieldset className="flex gap-2">
-                  <legend className="sr-only">Zoom</legend>
-                  {[1, 1.6, 2.6].map((one) => (
-                    <Button key={one} aria-pressed={one === zoom} onClick={() => setZoom(one)}>
-                      {one === 1 ? 'Whole' : `× ${one}`}
-                    </Button>
-                  ))}
-                </fieldset>
-              )}
-              <p role="status" className="pb-2 text-sm text-soft">
-                {filtered.length} of {shown.length} markers
-              </p>
-            </div>
+            <FilterBar
+              {...{ filter, setFilter, zoom, setZoom }}
+              hasZoom={view === 'strands'}
+              words={`${filtered.length} of ${shown.length} markers`}
+            />
           )}
           {rack.markers.length === 0 && (view === 'strands' || view === 'list') && (
             <p className="bg-paper p-6">No markers yet. Paste your codes at “In and out”: the codes alone already help.</p>
@@ -203,26 +173,104 @@ function LoadedRack({ rack }: { rack: Rack }) {
               />
             </Suspense>
           ) : (
-            <>
-              <h2 className="text-lg">Worth knowing</h2>
-              <ul className="mt-2 space-y-2 text-sm">
-                {findings.slice(0, mostFindings).map(({ words, markerIds }) => (
-                  <li key={words}>
-                    <button type="button" className="text-left hover:underline" onClick={() => choose(markerIds[0] ?? null)}>
-                      ▲ {words}
-                    </button>
-                  </li>
-                ))}
-              </ul>
-              {findings.length > mostFindings && (
-                <p className="mt-2 text-sm text-soft">and {findings.length - mostFindings} more: choose a marker to read its own.</p>
-              )}
-              {findings.length === 0 && <p className="mt-2 text-sm">Nothing misleads in this rack.</p>}
-            </>
+            <WorthKnowing findings={findings} onChoose={choose} />
           )}
         </aside>
       </div>
     </main>
+  );
+}
+
+function ViewTabs({ view, onView }: { view: View; onView: (view: View) => void }) {
+  return (
+    <nav aria-label="Views of the rack" className="flex flex-wrap gap-x-6 gap-y-1 border-b-2 border-ink">
+      {(Object.keys(views) as View[]).map((id) => (
+        <button
+          key={id}
+          type="button"
+          aria-current={id === view ? 'page' : undefined}
+          onClick={() => onView(id)}
+          className={`min-h-11 px-1 font-display font-semibold ${id === view ? 'shadow-[inset_0_-5px_0_var(--color-ink)]' : 'text-soft hover:text-ink'}`}
+        >
+          {views[id]}
+        </button>
+      ))}
+    </nav>
+  );
+}
+
+/** What was taken out last can be put back. */
+function TakenOut() {
+  const { busy, takenOut, putBack } = useRack(
+    useShallow((state) => ({ busy: state.busy, takenOut: state.takenOut, putBack: state.putBack })),
+  );
+  if (!takenOut) return null;
+  return (
+    <p className="mt-3 flex flex-wrap items-center gap-4 border-l-8 border-ink bg-paper px-4 py-2" role="status">
+      {counted(takenOut.markers.length, 'marker')} taken out.
+      <Button disabled={busy} onClick={() => void putBack()}>
+        Put {takenOut.markers.length === 1 ? 'it' : 'them'} back
+      </Button>
+    </p>
+  );
+}
+
+type FilterProps = {
+  filter: string;
+  setFilter: (filter: string) => void;
+  zoom: number;
+  setZoom: (zoom: number) => void;
+  hasZoom: boolean;
+  words: string;
+};
+
+/** Which markers are shown, and how near. */
+function FilterBar({ filter, setFilter, zoom, setZoom, hasZoom, words }: FilterProps) {
+  return (
+    <div className="mb-3 flex flex-wrap items-end gap-4">
+      <Field
+        label="Show only"
+        className="w-64"
+        value={filter}
+        placeholder="code, family, low, wanted …"
+        onChange={(event) => setFilter(event.target.value)}
+      />
+      {hasZoom && (
+        <fieldset className="flex gap-2">
+          <legend className="sr-only">Zoom</legend>
+          {[1, 1.6, 2.6].map((one) => (
+            <Button key={one} aria-pressed={one === zoom} onClick={() => setZoom(one)}>
+              {one === 1 ? 'Whole' : `× ${one}`}
+            </Button>
+          ))}
+        </fieldset>
+      )}
+      <p role="status" className="pb-2 text-sm text-soft">
+        {words}
+      </p>
+    </div>
+  );
+}
+
+/** What may mislead the hand, while no marker is in it. */
+function WorthKnowing({ findings, onChoose }: { findings: readonly RackFinding[]; onChoose: (markerId: string | null) => void }) {
+  return (
+    <>
+      <h2 className="text-lg">Worth knowing</h2>
+      <ul className="mt-2 space-y-2 text-sm">
+        {findings.slice(0, mostFindings).map(({ words, markerIds }) => (
+          <li key={words}>
+            <button type="button" className="text-left hover:underline" onClick={() => onChoose(markerIds[0] ?? null)}>
+              ▲ {words}
+            </button>
+          </li>
+        ))}
+      </ul>
+      {findings.length > mostFindings && (
+        <p className="mt-2 text-sm text-soft">and {findings.length - mostFindings} more: choose a marker to read its own.</p>
+      )}
+      {findings.length === 0 && <p className="mt-2 text-sm">Nothing misleads in this rack.</p>}
+    </>
   );
 }
 

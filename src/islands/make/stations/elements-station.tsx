@@ -1,5 +1,5 @@
 import { Hand as HandIcon, Trash2 } from 'lucide-react';
-import { useEffect, useRef } from 'react';
+import { useEffect, useEffectEvent, useRef } from 'react';
 import type { Picture } from '#model/picture';
 import { cleanText } from '#model/text';
 import { elementTint } from '#core/colour/element-tints';
@@ -130,10 +130,10 @@ type NameProps = {
 function ElementName({ name, onRename, onNamed, nameTurn, isHeld, isFresh }: NameProps) {
   const input = useRef<HTMLInputElement>(null);
   const answered = useRef(nameTurn);
-  const take = () => {
+  const take = useEffectEvent(() => {
     input.current?.focus();
     input.current?.select();
-  };
+  });
   useEffect(() => {
     // By hand a fresh element's name is ready at once; by keys the picture keeps the keyboard until it is asked for.
     const byKeys = document.activeElement?.getAttribute('role') === 'application' && document.activeElement.matches(':focus-visible');

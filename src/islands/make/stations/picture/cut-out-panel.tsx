@@ -3,7 +3,7 @@ import { useShallow } from 'zustand/react/shallow';
 import { decodeAnswerSchema } from '#model/api/originals';
 import type { Problem } from '#model/api/problem';
 import type { Picture } from '#model/picture';
-import { type Preparation, wholeOriginal } from '#model/preparation';
+import { type OriginalPlace, type Preparation, wholeOriginal } from '#model/preparation';
 import type { Mend, PlaceMm } from '#model/reading';
 import { counted } from '#core/make/counted';
 import { pictureById } from '#core/make/picture-lookup';
@@ -41,6 +41,14 @@ function movedMends(
   return { moved, unseen };
 }
 
+/** Length of the upper side of a cut-out in px of the original. */
+function topLengthPx(
+  { corners: [leftTop, rightTop] }: { corners: Preparation['corners'] },
+  { widthPx, heightPx }: { widthPx: number; heightPx: number },
+): number {
+  return Math.hypot((rightTop[0] - leftTop[0]) * widthPx, (rightTop[1] - leftTop[1]) * heightPx);
+}
+
 /** Straightening, cropping and flattening by four corners; even light; the width on paper by a ruler. */
 export function CutOutPanel({ useMake, useDesk, picture, originalPx }: Props) {
   const { corners: cornersInHand, ruler, set } = useDesk(useShallow(({ corners, ruler, set }) => ({ corners, ruler, set })));
@@ -52,11 +60,9 @@ export function CutOutPanel({ useMake, useDesk, picture, originalPx }: Props) {
   const [rulerLength, setRulerLength] = useState('');
   const [working, setWorking] = useState(false);
   const [problem, setProblem] = useState<Problem | null>(null);
-  const [sheetSaid, setSheetSaid] = useState('');
   if (!originalPx) return <p>Fetching the original …</p>;
   const { widthPx, heightPx } = originalPx;
-  const across = ({ corners: [leftTop, rightTop] }: { corners: Preparation['corners'] }) =>
-    Math.hypot((rightTop[0] - leftTop[0]) * widthPx, (rightTop[1] - leftTop[1]) * heightPx);
+  const across = (of: { corners: Preparation['corners'] }) => topLengthPx(of, originalPx);
   const isSound = areSoundCorners(corners);
   // Unless the maker says otherwise, a mm of the original stays a mm.
   const ownWidthMm = (picture.widthMm * across({ corners })) / across(kept);
@@ -68,23 +74,6 @@ export function CutOutPanel({ useMake, useDesk, picture, originalPx }: Props) {
   const isChanged =
     JSON.stringify(corners) !== JSON.stringify(kept.corners) || evenLight !== kept.evenLight || Math.abs(widthMm - picture.widthMm) > 0.05;
   const turn = (degrees: number) => set({ corners: turnCorners(corners, degrees, widthPx, heightPx) });
-
-  const seekSheet = async () => {
-    setProblem(null);
-    setSheetSaid('Looking for the edges of the sheet …');
-    try {
-      const found = await sheetOfOriginal(picture.original.sha256);
-      if (found) set({ corners: found });
-      setSheetSaid(
-        found
-          ? 'The corners lie on the edges of the sheet. Look at each, then say how wide the sheet is.'
-          : 'No edge of a light sheet on a darker ground is seen here. Put the corners by hand.',
-      );
-    } catch (error) {
-      setSheetSaid('');
-      setProblem(problemToShow(error));
-    }
-  };
 
   const cutOut = async () => {
     setWorking(true);
@@ -127,35 +116,13 @@ export function CutOutPanel({ useMake, useDesk, picture, originalPx }: Props) {
 
   return (
     <div className="space-y-4">
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <p className="min-w-64 flex-1">Put the four corners round the picture: crop it, straighten it, or flatten a photo taken askew.</p>
-        <Button onClick={() => void seekSheet()}>Find the sheet</Button>
-      </div>
-      <p role="status" className={sheetSaid ? '' : 'sr-only'}>
-        {sheetSaid}
-      </p>
-      <fieldset>
-        <legend className="font-semibold">Turn the drawing</legend>
-        <div className="mt-1 flex flex-wrap gap-2">
-          {[-90, -1, -0.2, 0.2, 1, 90].map((degrees) => (
-            <Button key={degrees} aria-label={`Turn the drawing by ${degrees} degrees`} onClick={() => turn(-degrees)}>
-              {degrees > 0 ? '+' : '−'}
-              {Math.abs(degrees)}°
-            </Button>
-          ))}
-          <Button onClick={() => set({ corners: wholeOriginal.corners })}>Whole original</Button>
-          {ruler && <Button onClick={() => turn(turnToLevel(corners, ruler, widthPx, heightPx))}>Level with the ruler</Button>}
-        </div>
-      </fieldset>
-      <label className="flex min-h-11 items-center gap-3">
-        <input
-          type="checkbox"
-          checked={evenLight}
-          onChange={(event) => setEvenLight(event.target.checked)}
-          className="size-6 accent-accent"
-        />
-        Even out the light: grey or shaded paper becomes white
-      </label>
+      <SheetFinder originalSha256={picture.original.sha256} onFound={(found) => set({ corners: found })} onProblem={setProblem} />
+      <TurnButtons
+        onTurn={(degrees) => turn(-degrees)}
+        onWhole={() => set({ corners: wholeOriginal.corners })}
+        onLevel={ruler ? () => turn(turnToLevel(corners, ruler, widthPx, heightPx)) : null}
+      />
+      <EvenLight isOn={evenLight} onTurn={setEvenLight} />
       <div className="grid gap-4 sm:grid-cols-2">
         <Field
           label="Width of the cut-out on paper"
@@ -163,33 +130,15 @@ export function CutOutPanel({ useMake, useDesk, picture, originalPx }: Props) {
           value={width ?? formatLength(byRulerMm ?? ownWidthMm, 'mm')}
           onChange={(event) => setWidth(event.target.value)}
         />
-        {ruler ? (
-          <Field
-            label="The ruler is so long on paper"
-            hint="Lay its ends on something you know."
-            placeholder="50 mm or 2 in"
-            value={rulerLength}
-            onChange={(event) => {
-              setRulerLength(event.target.value);
-              setWidth(null);
-            }}
-          />
-        ) : (
-          <div className="self-end">
-            <Button
-              onClick={() =>
-                set({
-                  ruler: [
-                    [0.25, 0.5],
-                    [0.75, 0.5],
-                  ],
-                })
-              }
-            >
-              Lay a ruler on it
-            </Button>
-          </div>
-        )}
+        <RulerField
+          hasRuler={ruler !== null}
+          length={rulerLength}
+          onLength={(length) => {
+            setRulerLength(length);
+            setWidth(null);
+          }}
+          onLay={(ends) => set({ ruler: ends })}
+        />
       </div>
       {!isSound && <p role="alert">The corners cross each other. Put them back round the picture, left top first.</p>}
       {problem && <ProblemNotice problem={problem} />}
@@ -201,5 +150,110 @@ export function CutOutPanel({ useMake, useDesk, picture, originalPx }: Props) {
         <p className="min-w-44 flex-1 text-sm text-soft">The original is kept. Elements, areas and mends come along.</p>
       </div>
     </div>
+  );
+}
+
+function EvenLight({ isOn, onTurn }: { isOn: boolean; onTurn: (isOn: boolean) => void }) {
+  return (
+    <label className="flex min-h-11 items-center gap-3">
+      <input type="checkbox" checked={isOn} onChange={(event) => onTurn(event.target.checked)} className="size-6 accent-accent" />
+      Even out the light: grey or shaded paper becomes white
+    </label>
+  );
+}
+
+type TurnProps = { onTurn: (degrees: number) => void; onWhole: () => void; onLevel: (() => void) | null };
+
+/** Turns what is seen, clockwise by so many degrees, or back to all of the original. */
+function TurnButtons({ onTurn, onWhole, onLevel }: TurnProps) {
+  return (
+    <fieldset>
+      <legend className="font-semibold">Turn the drawing</legend>
+      <div className="mt-1 flex flex-wrap gap-2">
+        {[-90, -1, -0.2, 0.2, 1, 90].map((degrees) => (
+          <Button key={degrees} aria-label={`Turn the drawing by ${degrees} degrees`} onClick={() => onTurn(degrees)}>
+            {degrees > 0 ? '+' : '−'}
+            {Math.abs(degrees)}°
+          </Button>
+        ))}
+        <Button onClick={onWhole}>Whole original</Button>
+        {onLevel && <Button onClick={onLevel}>Level with the ruler</Button>}
+      </div>
+    </fieldset>
+  );
+}
+
+type RulerProps = {
+  hasRuler: boolean;
+  length: string;
+  onLength: (length: string) => void;
+  onLay: (ends: [OriginalPlace, OriginalPlace]) => void;
+};
+
+/** How long a ruler that is laid on the original is on paper; or a button that lays one. */
+function RulerField({ hasRuler, length, onLength, onLay }: RulerProps) {
+  if (hasRuler) {
+    return (
+      <Field
+        label="The ruler is so long on paper"
+        hint="Lay its ends on something you know."
+        placeholder="50 mm or 2 in"
+        value={length}
+        onChange={(event) => onLength(event.target.value)}
+      />
+    );
+  }
+  return (
+    <div className="self-end">
+      <Button
+        onClick={() =>
+          onLay([
+            [0.25, 0.5],
+            [0.75, 0.5],
+          ])
+        }
+      >
+        Lay a ruler on it
+      </Button>
+    </div>
+  );
+}
+
+type SheetProps = {
+  originalSha256: string;
+  onFound: (corners: Preparation['corners']) => void;
+  onProblem: (problem: Problem | null) => void;
+};
+
+/** Seeks the sheet of paper in a photo and puts the corners on it. */
+function SheetFinder({ originalSha256, onFound, onProblem }: SheetProps) {
+  const [sheetSaid, setSheetSaid] = useState('');
+  const seekSheet = async () => {
+    onProblem(null);
+    setSheetSaid('Looking for the edges of the sheet …');
+    try {
+      const found = await sheetOfOriginal(originalSha256);
+      if (found) onFound(found);
+      setSheetSaid(
+        found
+          ? 'The corners lie on the edges of the sheet. Look at each, then say how wide the sheet is.'
+          : 'No edge of a light sheet on a darker ground is seen here. Put the corners by hand.',
+      );
+    } catch (error) {
+      setSheetSaid('');
+      onProblem(problemToShow(error));
+    }
+  };
+
+  return (
+    <>
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <p className="min-w-64 flex-1">Put the four corners round the picture: crop it, straighten it, or flatten a photo taken askew.</p>
+        <Button onClick={() => void seekSheet()}>Find the sheet</Button>
+      </div>
+      <p role="status" className={sheetSaid ? '' : 'sr-only'}>
+        {sheetSaid}
+      </p>
+    </>
   );
 }

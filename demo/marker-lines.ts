@@ -202,7 +202,7 @@ function quaysideMarkers(): RackMarker[] {
 }
 
 const pairNotes: PairNote[] = [
-  { firstId: 'larkmere-88d-wine', secondId: 'larkmere-62d-wine', verdict: 'refuses', reason: 'paper', on: '2026-09-12' },
+  { firstId: 'larkmere-62d-wine', secondId: 'larkmere-88d-wine', verdict: 'refuses', reason: 'paper', on: '2026-09-12' },
 ];
 
 export function demoRack(): Rack {

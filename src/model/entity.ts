@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod/mini';
 import { makeHeadSchema } from './make';
 import { elementSchema, pictureSchema } from './picture';
 import { mendSchema } from './reading';
@@ -9,14 +9,14 @@ import { mendSchema } from './reading';
  * the generators of the tests follow.
  */
 export type EntityEntry = {
-  row: z.ZodType;
+  row: z.ZodMiniType;
   /** Fields of the row that `patch` may change, with their schemas; none: a row is only put whole. */
-  fields: Record<string, z.ZodType>;
+  fields: Record<string, z.ZodMiniType>;
   /** The list that holds its rows, and whose list that is; null: the make itself. */
   list: { of: 'make' | 'picture'; name: 'pictures' | 'elements' | 'mends' } | null;
 };
 
-function fieldsOf<S extends z.ZodObject, F extends keyof S['shape'] & string>(row: S, fixed: readonly F[]): Omit<S['shape'], F> {
+function fieldsOf<S extends z.ZodMiniObject, F extends keyof S['shape'] & string>(row: S, fixed: readonly F[]): Omit<S['shape'], F> {
   const open = Object.entries(row.shape).filter(([name]) => !(fixed as readonly string[]).includes(name));
   return Object.fromEntries(open) as unknown as Omit<S['shape'], F>;
 }

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { textSchema } from './text';
 import { idSchema } from './id';
 
@@ -13,5 +13,5 @@ export const rungSchema = z.object({
 });
 
 /** Markers of one group from light to dark: one for a tiny spot, six at the most. */
-export const ladderSchema = z.object({ rungs: z.array(rungSchema).min(1).max(6) });
+export const ladderSchema = z.object({ rungs: z.array(rungSchema).check(z.minLength(1), z.maxLength(6)) });
 export type Ladder = z.infer<typeof ladderSchema>;

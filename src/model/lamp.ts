@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 
 /**
  * The one light of a scene. `azimuthDeg`: where the light comes from, clockwise from 12 o'clock.
@@ -6,7 +6,7 @@ import * as z from 'zod';
  */
 export const distantLampSchema = z.object({
   kind: z.literal('distant'),
-  azimuthDeg: z.number().min(0).lt(360),
-  heightDeg: z.number().min(5).max(90),
+  azimuthDeg: z.number().check(z.minimum(0), z.lt(360)),
+  heightDeg: z.number().check(z.minimum(5), z.maximum(90)),
 });
 export type DistantLamp = z.infer<typeof distantLampSchema>;

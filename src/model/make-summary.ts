@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { idSchema, sha256Schema } from './id';
 import { rungSchema } from './ladder';
 
@@ -9,11 +9,9 @@ export const makeSummarySchema = z.object({
   next: z.object({
     station: z.enum(['picture', 'elements', 'groups', 'light', 'recipe']),
     words: z.string(),
-    pictureId: idSchema.nullable(),
+    pictureId: z.nullable(idSchema),
   }),
-  pictures: z.array(
-    z.object({ id: idSchema, name: z.string(), grey: sha256Schema, regions: z.number().int(), gathered: z.number().int() }),
-  ),
+  pictures: z.array(z.object({ id: idSchema, name: z.string(), grey: sha256Schema, regions: z.int(), gathered: z.int() })),
   /** Which ladder the maker gave to an element of which name. */
   ladders: z.array(z.object({ pictureId: idSchema, elementId: idSchema, element: z.string(), rungs: z.array(rungSchema) })),
 });

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { textSchema } from './text';
 import { idSchema } from './id';
 import { distantLampSchema } from './lamp';
@@ -19,5 +19,5 @@ export const makeHeadSchema = z.object({
 export type MakeHead = z.infer<typeof makeHeadSchema>;
 
 /** A card project as one document. Every change is an operation (operation.ts). */
-export const makeSchema = makeHeadSchema.extend({ pictures: z.array(pictureSchema).max(60) });
+export const makeSchema = z.extend(makeHeadSchema, { pictures: z.array(pictureSchema).check(z.maxLength(60)) });
 export type Make = z.infer<typeof makeSchema>;

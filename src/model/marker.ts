@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { textSchema } from './text';
 import { idSchema } from './id';
 
@@ -14,25 +14,23 @@ export type CodePart = z.infer<typeof codePartSchema>;
  * `familiesWithoutGroup`: families (as printed) whose codes have no group digit, often the greys.
  */
 export const codeRuleSchema = z.object({
-  parts: z.array(codePartSchema).min(1).max(8),
-  tones: z
-    .array(textSchema(20, { least: 1 }))
-    .max(12)
-    .optional(),
-  familiesWithoutGroup: z
-    .array(textSchema(20, { least: 1 }))
-    .max(60)
-    .optional(),
+  parts: z.array(codePartSchema).check(z.minLength(1), z.maxLength(8)),
+  tones: z.optional(z.array(textSchema(20, { least: 1 })).check(z.maxLength(12))),
+  familiesWithoutGroup: z.optional(z.array(textSchema(20, { least: 1 })).check(z.maxLength(60))),
   /** What a group is printed as. Default 'digit'. A group letter next to the family is parted from it by a separator. */
-  groupSign: z.enum(['digit', 'letter']).optional(),
+  groupSign: z.optional(z.enum(['digit', 'letter'])),
   /** The depth number falls as the ink gets darker. Default false. */
-  depthFalls: z.boolean().optional(),
+  depthFalls: z.optional(z.boolean()),
   /** How the letters of new codes are written. Default 'capitals'. */
-  letterCase: z.enum(['capitals', 'small']).optional(),
+  letterCase: z.optional(z.enum(['capitals', 'small'])),
 });
 export type CodeRule = z.infer<typeof codeRuleSchema>;
 
-export const labSchema = z.object({ L: z.number().min(0).max(100), a: z.number().min(-150).max(150), b: z.number().min(-150).max(150) });
+export const labSchema = z.object({
+  L: z.number().check(z.minimum(0), z.maximum(100)),
+  a: z.number().check(z.minimum(-150), z.maximum(150)),
+  b: z.number().check(z.minimum(-150), z.maximum(150)),
+});
 /** CIELAB, D65 white, 2 degree observer. */
 export type Lab = z.infer<typeof labSchema>;
 
@@ -46,7 +44,7 @@ export type SourcedColour = z.infer<typeof sourcedColourSchema>;
 export const markerEventKinds = ['bought', 'refilled', 'ran dry', 'nib replaced', 'spilled'] as const;
 
 export const markerEventSchema = z.object({
-  on: z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'a date as year-month-day'),
+  on: z.string().check(z.regex(/^\d{4}-\d{2}-\d{2}$/, 'a date as year-month-day')),
   kind: z.enum(markerEventKinds),
 });
 export type MarkerEvent = z.infer<typeof markerEventSchema>;
@@ -55,29 +53,29 @@ export type MarkerEvent = z.infer<typeof markerEventSchema>;
 export const markerSchema = z.object({
   id: idSchema,
   /** Families of two lines are two families, whatever their letters. */
-  lineId: idSchema.optional(),
+  lineId: z.optional(idSchema),
   code: textSchema(40, { least: 1, empty: 'a marker needs a code' }),
-  family: textSchema(40).optional(),
-  group: textSchema(20).optional(),
-  depth: z.number().optional(),
-  lab: labSchema.optional(),
+  family: z.optional(textSchema(40)),
+  group: z.optional(textSchema(20)),
+  depth: z.optional(z.number()),
+  lab: z.optional(labSchema),
   owned: z.boolean(),
-  state: z.enum(markerStates).optional(),
+  state: z.optional(z.enum(markerStates)),
 });
 export type Marker = z.infer<typeof markerSchema>;
 
 /** A marker in the maker's rack, with all that the maker notes about it. */
-export const rackMarkerSchema = markerSchema.extend({
+export const rackMarkerSchema = z.extend(markerSchema, {
   lineId: idSchema,
-  colourSource: z.enum(colourSources).optional(),
+  colourSource: z.optional(z.enum(colourSources)),
   /** Colour of the cap, which may mislead. */
-  capLab: labSchema.optional(),
+  capLab: z.optional(labSchema),
   /** How many are owned. */
-  count: z.number().int().min(0).max(999).optional(),
-  wanted: z.boolean().optional(),
-  price: z.number().min(0).max(100_000).optional(),
-  nib: z.enum(nibStates).optional(),
-  events: z.array(markerEventSchema).max(500).optional(),
+  count: z.optional(z.int().check(z.minimum(0), z.maximum(999))),
+  wanted: z.optional(z.boolean()),
+  price: z.optional(z.number().check(z.minimum(0), z.maximum(100_000))),
+  nib: z.optional(z.enum(nibStates)),
+  events: z.optional(z.array(markerEventSchema).check(z.maxLength(500))),
 });
 export type RackMarker = z.infer<typeof rackMarkerSchema>;
 
@@ -86,7 +84,7 @@ export const markerLineSchema = z.object({
   id: idSchema,
   name: textSchema(80, { least: 1, empty: 'a line needs a name' }),
   rule: codeRuleSchema,
-  note: textSchema(400).optional(),
+  note: z.optional(textSchema(400)),
 });
 export type MarkerLine = z.infer<typeof markerLineSchema>;
 
@@ -100,9 +98,9 @@ export const pairNoteSchema = z
     secondId: idSchema,
     verdict: z.enum(pairVerdicts),
     reason: z.enum(pairReasons),
-    on: z.string().regex(/^\d{4}-\d{2}-\d{2}$/),
+    on: z.string().check(z.regex(/^\d{4}-\d{2}-\d{2}$/)),
   })
-  .refine(({ firstId, secondId }) => firstId !== secondId, 'a note is about two markers');
+  .check(z.refine(({ firstId, secondId }) => firstId !== secondId, 'a note is about two markers'));
 export type PairNote = z.infer<typeof pairNoteSchema>;
 
 export const rackSchema = z.object({

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { type EntityKind, entities, entityKinds, type PictureRowKind, type RowKind, type RowOf, rowKinds } from './entity';
 import { idSchema, regionIdSchema } from './id';
 import { makeSchemaVersion } from './make';
@@ -36,25 +36,27 @@ export type SetRegionMap = { kind: 'setRegionMap'; pictureId: string; regionMap:
 /** Small edits of a make. Each has an inverse (core/make/invert.ts). */
 export type Operation = PutOperation | PatchOperation | RemoveOperation | AssignRegions | SetRegionMap;
 
-const indexSchema = z.number().int().nonnegative().optional();
+const indexSchema = z.optional(z.int().check(z.nonnegative()));
 
 /** Which picture's list a row stands in; nothing where it is the make's own. */
-function whose(kind: EntityKind): Record<string, z.ZodType> {
+function whose(kind: EntityKind): Record<string, z.ZodMiniType> {
   return entities[kind].list?.of === 'picture' ? { pictureId: idSchema } : {};
 }
 
-function fieldSchema(field: z.ZodType): z.ZodType {
-  return field instanceof z.ZodOptional ? (field.unwrap() as z.ZodType).nullable().optional() : field.optional();
+function fieldSchema(field: z.ZodMiniType): z.ZodMiniType {
+  return field instanceof z.ZodMiniOptional ? z.optional(z.nullable(field.def.innerType)) : z.optional(field);
 }
 
-function patchSchema(kind: EntityKind): z.ZodObject {
-  const fields = Object.fromEntries(Object.entries<z.ZodType>(entities[kind].fields).map(([name, field]) => [name, fieldSchema(field)]));
+function patchSchema(kind: EntityKind): z.ZodMiniObject {
+  const fields = Object.fromEntries(
+    Object.entries<z.ZodMiniType>(entities[kind].fields).map(([name, field]) => [name, fieldSchema(field)]),
+  );
   return z.strictObject({
     kind: z.literal('patch'),
     entity: z.literal(kind),
     ...whose(kind),
     ...(kind === 'make' ? {} : { id: idSchema }),
-    fields: z.strictObject(fields).refine((given) => Object.keys(given).length > 0, 'a patch names at least one field'),
+    fields: z.strictObject(fields).check(z.refine((given) => Object.keys(given).length > 0, 'a patch names at least one field')),
   });
 }
 
@@ -68,16 +70,13 @@ const removeSchemas = rowKinds.map((kind) =>
 const assignSchema = z.strictObject({
   kind: z.literal('assignRegions'),
   pictureId: idSchema,
-  assignments: z
-    .array(z.object({ regionId: regionIdSchema, elementId: idSchema.nullable() }))
-    .min(1)
-    .max(5000),
+  assignments: z.array(z.object({ regionId: regionIdSchema, elementId: z.nullable(idSchema) })).check(z.minLength(1), z.maxLength(5000)),
 });
 const setRegionMapSchema = z.strictObject({
   kind: z.literal('setRegionMap'),
   pictureId: idSchema,
-  regionMap: regionMapSchema.nullable(),
-  givenBefore: z.number().int().nonnegative().optional(),
+  regionMap: z.nullable(regionMapSchema),
+  givenBefore: z.optional(z.int().check(z.nonnegative())),
 });
 
 type Some<T> = [T, ...T[]];
@@ -89,7 +88,7 @@ export const operationSchema = z.discriminatedUnion('kind', [
   z.discriminatedUnion('entity', removeSchemas as Some<(typeof removeSchemas)[number]>),
   assignSchema,
   setRegionMapSchema,
-]) as unknown as z.ZodType<Operation>;
+]) as unknown as z.ZodMiniType<Operation>;
 
 export const operationsSchema = z.array(operationSchema);
 
@@ -107,11 +106,11 @@ export type StepTurn = z.infer<typeof stepTurnSchema>;
 export const batchSchema = z.object({
   schema: z.literal(makeSchemaVersion),
   batchId: idSchema,
-  baseRevision: z.number().int().nonnegative(),
-  operations: z.array(operationSchema).min(1).max(mostOperations),
-  step: stepTurnSchema.optional(),
+  baseRevision: z.int().check(z.nonnegative()),
+  operations: z.array(operationSchema).check(z.minLength(1), z.maxLength(mostOperations)),
+  step: z.optional(stepTurnSchema),
   /** The history of the installation's data that the edit was made for. */
-  epoch: z.string().max(64).optional(),
+  epoch: z.optional(z.string().check(z.maxLength(64))),
 });
 export type Batch = z.infer<typeof batchSchema>;
 

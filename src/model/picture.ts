@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { textSchema } from './text';
 import { idSchema, regionIdSchema, sha256Schema } from './id';
 import { ladderSchema } from './ladder';
@@ -10,12 +10,12 @@ import { lineSettingsSchema, mendSchema } from './reading';
 export const regionMapSchema = z.object({
   labelMap: sha256Schema,
   table: sha256Schema,
-  widthPx: z.number().int().min(1).max(20000),
-  heightPx: z.number().int().min(1).max(20000),
+  widthPx: z.int().check(z.minimum(1), z.maximum(20000)),
+  heightPx: z.int().check(z.minimum(1), z.maximum(20000)),
   /** How many regions there are. */
-  count: z.number().int().min(0).max(65535),
+  count: z.int().check(z.minimum(0), z.maximum(65535)),
   /** Key of the raster, settings and mends that were read (core/make/reading-key.ts): with another key it is out of date. */
-  of: z.string().max(80),
+  of: z.string().check(z.maxLength(80)),
 });
 export type RegionMap = z.infer<typeof regionMapSchema>;
 
@@ -24,36 +24,39 @@ export const elementSchema = z.object({
   id: idSchema,
   name: textSchema(60, { least: 1, empty: 'an element needs a name' }),
   /** Regions in the order of their numbers; each belongs to one element at the most. */
-  regionIds: z.array(regionIdSchema).max(5000),
-  ladder: ladderSchema.optional(),
+  regionIds: z.array(regionIdSchema).check(z.maxLength(5000)),
+  ladder: z.optional(ladderSchema),
 });
 export type Element = z.infer<typeof elementSchema>;
 
-export const greySchema = z.object({ sha256: sha256Schema, widthPx: z.number().int().positive(), heightPx: z.number().int().positive() });
+export const greySchema = z.object({ sha256: sha256Schema, widthPx: z.int().check(z.positive()), heightPx: z.int().check(z.positive()) });
 
 /** Where a picture stands in the scene: its left top in mm from the left top of the first picture. */
-export const standsAtSchema = z.tuple([z.number().min(-5000).max(5000), z.number().min(-5000).max(5000)]);
+export const standsAtSchema = z.tuple([
+  z.number().check(z.minimum(-5000), z.maximum(5000)),
+  z.number().check(z.minimum(-5000), z.maximum(5000)),
+]);
 
 /** One line image of a make. The grey raster is what the decoder made of the original: 8 bit, black lines on white paper. */
 export const pictureSchema = z.object({
   id: idSchema,
   name: textSchema(80, { least: 1, empty: 'a picture needs a name' }),
-  widthMm: z.number().min(5).max(1000),
-  heightMm: z.number().min(1).max(3000),
+  widthMm: z.number().check(z.minimum(5), z.maximum(1000)),
+  heightMm: z.number().check(z.minimum(1), z.maximum(3000)),
   original: z.object({ sha256: sha256Schema, mediaType: textSchema(80), fileName: textSchema(200) }),
   grey: greySchema,
   /** How it is cut out of its original; absent: the whole of it. */
-  preparation: preparationSchema.optional(),
+  preparation: z.optional(preparationSchema),
   /** How its lines are told from its paper; absent: as usual. */
-  lineSettings: lineSettingsSchema.optional(),
+  lineSettings: z.optional(lineSettingsSchema),
   /** Where it stands beside the first picture; absent: to the right of the one before it. */
-  standsAtMm: standsAtSchema.optional(),
+  standsAtMm: z.optional(standsAtSchema),
   /** The table whose lost regions the maker has seen. */
-  lostSeen: sha256Schema.optional(),
-  regionMap: regionMapSchema.optional(),
+  lostSeen: z.optional(sha256Schema),
+  regionMap: z.optional(regionMapSchema),
   /** The highest number ever given to a region: it only grows, an undo leaves it. */
-  regionsGiven: z.number().int().min(0).max(9_999_999),
-  mends: z.array(mendSchema).max(2000),
-  elements: z.array(elementSchema).max(2000),
+  regionsGiven: z.int().check(z.minimum(0), z.maximum(9_999_999)),
+  mends: z.array(mendSchema).check(z.maxLength(2000)),
+  elements: z.array(elementSchema).check(z.maxLength(2000)),
 });
 export type Picture = z.infer<typeof pictureSchema>;

@@ -1,7 +1,10 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 
 /** A place on the upright original as shares of its width and height; a little beyond the edge is paper. */
-export const originalPlaceSchema = z.tuple([z.number().min(-0.5).max(1.5), z.number().min(-0.5).max(1.5)]);
+export const originalPlaceSchema = z.tuple([
+  z.number().check(z.minimum(-0.5), z.maximum(1.5)),
+  z.number().check(z.minimum(-0.5), z.maximum(1.5)),
+]);
 export type OriginalPlace = z.infer<typeof originalPlaceSchema>;
 
 /**

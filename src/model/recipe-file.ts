@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { idSchema } from './id';
 import { distantLampSchema } from './lamp';
 import { roles } from './ladder';
@@ -25,10 +25,10 @@ export const recipeFileSchema = z.object({
           code: z.string(),
           role: z.enum(roles),
           share: z.number(),
-          colour: sourcedColourSchema.optional(),
+          colour: z.optional(sourcedColourSchema),
         }),
       ),
-      marks: z.array(z.object({ number: z.number().int(), code: z.string(), place: z.string(), stroke: z.string(), purpose: z.string() })),
+      marks: z.array(z.object({ number: z.int(), code: z.string(), place: z.string(), stroke: z.string(), purpose: z.string() })),
     }),
   ),
 });

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 
 /** Schools: the orders in which practitioners lay the marks of one element. */
 export const schoolIdSchema = z.enum(['wetBaseDarkToLight', 'palestDeepestMiddle']);

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { regionSchema } from '#model/region-table';
 import { preparationSchema } from '#model/preparation';
 import { lineSettingsSchema, readingSchema } from '#model/reading';
@@ -9,7 +9,7 @@ import type { PictureReading } from '#core/picture/read-picture';
 
 export const loadRequestSchema = z.object({
   png: z.instanceof(Uint8Array<ArrayBuffer>),
-  pxPerMm: z.number().positive().max(100),
+  pxPerMm: z.number().check(z.positive(), z.maximum(100)),
 });
 
 const projectionSchema = z.object({
@@ -21,14 +21,14 @@ const projectionSchema = z.object({
 /** The reading before, whose region ids go on: its label map, and both frames when the picture was cut out anew since. */
 const beforeSchema = z.object({
   labels: z.instanceof(Uint16Array),
-  width: z.number().int().positive(),
-  height: z.number().int().positive(),
-  pxPerMm: z.number().positive(),
+  width: z.int().check(z.positive()),
+  height: z.int().check(z.positive()),
+  pxPerMm: z.number().check(z.positive()),
   regions: z.array(regionSchema),
-  frames: z.object({ now: projectionSchema, before: projectionSchema }).optional(),
+  frames: z.optional(z.object({ now: projectionSchema, before: projectionSchema })),
 });
 
-export const readRequestSchema = z.object({ reading: readingSchema, before: beforeSchema.optional() });
+export const readRequestSchema = z.object({ reading: readingSchema, before: z.optional(beforeSchema) });
 export type ReadRequest = z.input<typeof readRequestSchema>;
 
 /** More areas than this are no picture to be coloured: grain, a photograph, or a sheet of squared paper. */
@@ -48,8 +48,8 @@ export type ReadRefusal = { tooManyRegions: number };
 
 export const loupeRequestSchema = z.object({
   settings: lineSettingsSchema,
-  left: z.number().int(),
-  top: z.number().int(),
-  width: z.number().int().min(1).max(1000),
-  height: z.number().int().min(1).max(1000),
+  left: z.int(),
+  top: z.int(),
+  width: z.int().check(z.minimum(1), z.maximum(1000)),
+  height: z.int().check(z.minimum(1), z.maximum(1000)),
 });

@@ -1,11 +1,11 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { distantLampSchema } from '#model/lamp';
 import type { BandMap } from '#core/scene/band-map';
 
 export const loadRequestSchema = z.object({
   labels: z.instanceof(Uint16Array),
-  width: z.number().int().positive(),
-  height: z.number().int().positive(),
+  width: z.int().check(z.positive()),
+  height: z.int().check(z.positive()),
 });
 
 export const bandRequestSchema = z.object({
@@ -13,12 +13,12 @@ export const bandRequestSchema = z.object({
   elements: z
     .array(
       z.object({
-        labels: z.array(z.number().int().min(1).max(65535)),
+        labels: z.array(z.int().check(z.minimum(1), z.maximum(65535))),
         /** Share of each rung, light to dark. */
-        shares: z.array(z.number()).min(1).max(6),
+        shares: z.array(z.number()).check(z.minLength(1), z.maxLength(6)),
       }),
     )
-    .max(2000),
+    .check(z.maxLength(2000)),
   resolution: z.enum(['full', 'half']),
 });
 

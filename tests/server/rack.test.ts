@@ -51,7 +51,7 @@ describe('the rack', () => {
     const note = { firstId: 'larkmere-62d-fern', secondId: 'larkmere-88d-fern', reason: '' as const, on: '2026-11-24' };
     await changeRack(database, { pairNotes: [{ ...note, verdict: 'needs work' }] });
     await changeRack(database, { pairNotes: [{ ...note, firstId: note.secondId, secondId: note.firstId, verdict: 'blends well' }] });
-    const own = async () => (await readRack(database)).pairNotes.filter(({ firstId }) => firstId === 'larkmere-88d-fern');
+    const own = async () => (await readRack(database)).pairNotes.filter(({ firstId }) => firstId === 'larkmere-62d-fern');
     expect(await own()).toMatchObject([{ verdict: 'blends well' }]);
     await changeRack(database, { removeMarkers: ['larkmere-62d-fern'] });
     expect(await own()).toEqual([]);
@@ -99,7 +99,7 @@ describe('migration 002', () => {
     await old.sequelize.query("INSERT INTO applied_migrations VALUES ('001-first-tables')");
     await old.sequelize.query(`INSERT INTO marker_lines VALUES ('l', 'Line', '{"parts":["family","depth"]}', NULL)`);
     await old.sequelize.query(`INSERT INTO markers VALUES
-      ('m1', 'l', '88d.fern', 'FERN', '2', 1, '{"L":90,"a":0,"b":0}', true, 'low'), ('m2', 'l', '62d.fern', NULL, NULL, NULL, NULL, false, 'good')`);
+      ('m1', 'l', '88d.fern', 'FERN', '2', 1, '{"L":90,"a":0,"b":0}', true, 'low'), ('m2', 'l', '97d.fern', NULL, NULL, NULL, NULL, false, 'good')`);
     expect(await migrate(old.sequelize)).toEqual(migrations.slice(1).map(({ name }) => name));
     expect((await readRack(old)).markers).toEqual([
       {
@@ -114,7 +114,7 @@ describe('migration 002', () => {
         state: 'low',
         colourSource: 'picked',
       },
-      { id: 'm2', lineId: 'l', code: '62d.fern', owned: false, state: 'good' },
+      { id: 'm2', lineId: 'l', code: '97d.fern', owned: false, state: 'good' },
     ]);
     await old.sequelize.close();
   });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { z } from 'zod';
+import type * as z from 'zod/mini';
 import { entities, entityKinds, rowKinds } from '#model/entity';
 import { idSchema, regionIdSchema, sha256Schema } from '#model/id';
 import { type Make, makeSchema } from '#model/make';
@@ -48,14 +48,14 @@ const instead = {
     givenBefore: fc.constantFrom(4, 7),
     regionIds: fc.uniqueArray(fc.constantFrom('r1', 'r2', 'r3', 'r4'), { maxLength: 3 }),
   },
-  schemas: new Map<z.ZodType, fc.Arbitrary<unknown>>([
+  schemas: new Map<z.ZodMiniType, fc.Arbitrary<unknown>>([
     [idSchema, anyId],
     [regionIdSchema, fc.constantFrom('r1', 'r2', 'r4', 'r7')],
     [sha256Schema, fc.constantFrom('b'.repeat(64), 'd'.repeat(64))],
     [regionMapSchema, fc.constantFrom(...maps.map((map) => regionMapOf(map)))],
   ]),
 };
-const anyOperation = (arbitraryOf(operationSchema as z.ZodType, instead) as fc.Arbitrary<Operation>).filter(
+const anyOperation = (arbitraryOf(operationSchema as z.ZodMiniType, instead) as fc.Arbitrary<Operation>).filter(
   (operation) => operation.kind !== 'patch' || Object.keys(operation.fields).length > 0,
 );
 

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { applyBatchAnswerSchema } from '#model/api/makes';
 import { makeSchemaVersion } from '#model/make';
 import type { Picture } from '#model/picture';

@@ -1,5 +1,5 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { problemSchema } from '#model/api/problem';
 import { idSchema, sha256Schema } from '#model/id';
 import { type Operation, type StepTurn, stepTurnSchema } from '#model/operation';
@@ -10,16 +10,16 @@ export type WaitingBlob = z.infer<typeof waitingBlobSchema>;
 
 /** A batch as it was laid down, by whichever version of the application: its operations are read by the schema it states. */
 export const laidDownSchema = z.object({
-  schema: z.number().optional(),
+  schema: z.optional(z.number()),
   makeId: idSchema,
   tabId: z.string(),
   batchId: idSchema,
   sequence: z.number(),
-  expectedRevision: z.number().int().nonnegative(),
-  operations: z.array(z.unknown()).min(1),
-  blobs: z.array(waitingBlobSchema).default([]),
-  step: stepTurnSchema.optional(),
-  epoch: z.string().optional(),
+  expectedRevision: z.int().check(z.nonnegative()),
+  operations: z.array(z.unknown()).check(z.minLength(1)),
+  blobs: z._default(z.array(waitingBlobSchema), []),
+  step: z.optional(stepTurnSchema),
+  epoch: z.optional(z.string()),
 });
 export type LaidDownBatch = z.infer<typeof laidDownSchema>;
 

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod/mini';
 import { blobAnswerSchema } from '#model/api/originals';
 import { epochHeader } from '#model/api/epoch';
 import { type Problem, problemSchema } from '#model/api/problem';
@@ -45,7 +45,7 @@ async function ask(path: string, init: RequestInit): Promise<Response> {
 }
 
 /** Calls an endpoint and checks its answer. @throws CallProblem */
-export async function call<S extends z.ZodType>(schema: S, path: string, init: RequestInit = {}): Promise<z.output<S>> {
+export async function call<S extends z.ZodMiniType>(schema: S, path: string, init: RequestInit = {}): Promise<z.output<S>> {
   let response: Response;
   let body: unknown;
   try {

@@ -1,5 +1,5 @@
 import { strToU8 } from 'fflate';
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { sha256Schema } from '#model/id';
 import { digestOf } from '#core/make/digest';
 import type { LaidDownBatch } from './outbox';
@@ -12,9 +12,8 @@ const fileSchema = z.object({
   format: z.literal(fileFormat),
   version: z.literal(waitingFileVersion),
   batches: z
-    .array(laidDownSchema.omit({ blobs: true }).extend({ blobs: z.array(z.object({ sha256: sha256Schema, base64: z.string() })) }))
-    .min(1)
-    .max(20_000),
+    .array(z.extend(z.omit(laidDownSchema, { blobs: true }), { blobs: z.array(z.object({ sha256: sha256Schema, base64: z.string() })) }))
+    .check(z.minLength(1), z.maxLength(20_000)),
 });
 
 function toBase64(bytes: Uint8Array): string {

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import type { Problem } from '#model/api/problem';
 import { idSchema } from '#model/id';
 import { freshCopyName } from '#core/make/copy-picture';

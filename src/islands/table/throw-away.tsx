@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import type { Problem } from '#model/api/problem';
 import { call, problemToShow } from '#islands/shared/server-calls.ts';
 import { AskFirst } from '#ui/ask-first.tsx';

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { idSchema } from '../id';
 import { makeSchema } from '../make';
 import { makeSummarySchema } from '../make-summary';
@@ -12,7 +12,7 @@ export const copyMakeRequestSchema = z.object({ id: idSchema, name: makeSchema.s
 
 /** A make as kept. `appliedBatchIds`: the newest batches, so that a client can tell which of its waiting ones arrived. */
 export const keptMakeSchema = z.object({
-  revision: z.number().int().nonnegative(),
+  revision: z.int().check(z.nonnegative()),
   updatedAt: z.string(),
   document: makeSchema,
   appliedBatchIds: z.array(idSchema),
@@ -22,15 +22,15 @@ export const keptMakeSchema = z.object({
 });
 export type KeptMake = z.infer<typeof keptMakeSchema>;
 
-export const listedMakeSchema = z.object({ revision: z.number().int().nonnegative(), updatedAt: z.string(), summary: makeSummarySchema });
+export const listedMakeSchema = z.object({ revision: z.int().check(z.nonnegative()), updatedAt: z.string(), summary: makeSummarySchema });
 export type ListedMake = z.infer<typeof listedMakeSchema>;
 /** Which part of the list of makes is asked for. */
 export const listMakesRequestSchema = z.object({
-  find: textSchema(100).optional(),
-  from: z.coerce.number().int().min(0).max(1_000_000).default(0),
-  most: z.coerce.number().int().min(1).max(100).default(50),
+  find: z.optional(textSchema(100)),
+  from: z._default(z.coerce.number().check(z.int(), z.minimum(0), z.maximum(1_000_000)), 0),
+  most: z._default(z.coerce.number().check(z.int(), z.minimum(1), z.maximum(100)), 50),
 });
-export const listMakesAnswerSchema = z.object({ makes: z.array(listedMakeSchema), total: z.number().int() });
+export const listMakesAnswerSchema = z.object({ makes: z.array(listedMakeSchema), total: z.int() });
 
-export const applyBatchAnswerSchema = z.object({ revision: z.number().int().nonnegative(), alreadyApplied: z.boolean() });
+export const applyBatchAnswerSchema = z.object({ revision: z.int().check(z.nonnegative()), alreadyApplied: z.boolean() });
 export type ApplyBatchAnswer = z.infer<typeof applyBatchAnswerSchema>;

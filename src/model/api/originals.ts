@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { sha256Schema } from '../id';
 import { preparationSchema } from '../preparation';
 
@@ -11,26 +11,26 @@ export const mostBlobBytes = 24 * 1024 * 1024;
 export const originalAnswerSchema = z.object({
   sha256: sha256Schema,
   mediaType: z.enum(['image/svg+xml', 'image/png', 'image/jpeg', 'image/webp', 'image/tiff']),
-  widthPx: z.number().int().positive(),
-  heightPx: z.number().int().positive(),
-  widthMm: z.number().positive().optional(),
+  widthPx: z.int().check(z.positive()),
+  heightPx: z.int().check(z.positive()),
+  widthMm: z.optional(z.number().check(z.positive())),
   /** What the maker should know of the file: of several pictures only the first is taken. */
-  note: z.string().optional(),
+  note: z.optional(z.string()),
 });
 export type OriginalAnswer = z.infer<typeof originalAnswerSchema>;
 
 /** `widthMm`: width on paper of what the preparation cuts out. */
 export const decodeRequestSchema = z.object({
   originalSha256: sha256Schema,
-  widthMm: z.number().min(5).max(1000),
-  preparation: preparationSchema.optional(),
+  widthMm: z.number().check(z.minimum(5), z.maximum(1000)),
+  preparation: z.optional(preparationSchema),
 });
 
 export const decodeAnswerSchema = z.object({
   sha256: sha256Schema,
-  widthPx: z.number().int().positive(),
-  heightPx: z.number().int().positive(),
-  heightMm: z.number().positive(),
+  widthPx: z.int().check(z.positive()),
+  heightPx: z.int().check(z.positive()),
+  heightMm: z.number().check(z.positive()),
 });
 export type DecodeAnswer = z.infer<typeof decodeAnswerSchema>;
 

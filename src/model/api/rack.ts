@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { idSchema } from '../id';
 import { markerLineSchema, pairNoteSchema, rackMarkerSchema } from '../marker';
 
@@ -10,10 +10,10 @@ const once = 'an id stands twice in one request';
 
 /** Changes of the rack, all or none: what is given is put in or replaces what has the same id; ids in `remove` go. */
 export const rackChangeSchema = z.object({
-  lines: z.array(markerLineSchema).max(200).refine(distinct, once).optional(),
-  markers: z.array(rackMarkerSchema).max(mostMarkersAtOnce).refine(distinct, once).optional(),
-  pairNotes: z.array(pairNoteSchema).max(mostMarkersAtOnce).optional(),
-  removeMarkers: z.array(idSchema).max(20_000).optional(),
-  removeLines: z.array(idSchema).max(200).optional(),
+  lines: z.optional(z.array(markerLineSchema).check(z.maxLength(200), z.refine(distinct, once))),
+  markers: z.optional(z.array(rackMarkerSchema).check(z.maxLength(mostMarkersAtOnce), z.refine(distinct, once))),
+  pairNotes: z.optional(z.array(pairNoteSchema).check(z.maxLength(mostMarkersAtOnce))),
+  removeMarkers: z.optional(z.array(idSchema).check(z.maxLength(20_000))),
+  removeLines: z.optional(z.array(idSchema).check(z.maxLength(200))),
 });
 export type RackChange = z.infer<typeof rackChangeSchema>;

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod/mini';
 import { ProblemError } from './problem';
 
 /** Bytes a JSON request may have. */
@@ -27,7 +27,7 @@ export async function readBytes(request: Request, mostBytes: number): Promise<Ui
 }
 
 /** Reads and checks a JSON body. @throws ProblemError or ZodError when it does not fit. */
-export async function readJson<S extends z.ZodType>(request: Request, schema: S): Promise<z.output<S>> {
+export async function readJson<S extends z.ZodMiniType>(request: Request, schema: S): Promise<z.output<S>> {
   if (!/^application\/json\b/.test(request.headers.get('content-type') ?? '')) {
     throw new ProblemError(415, {
       code: 'not-json',

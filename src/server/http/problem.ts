@@ -1,5 +1,6 @@
 import { BaseError, ConnectionAcquireTimeoutError, ConnectionError, DatabaseError, ForeignKeyConstraintError } from 'sequelize';
-import * as z from 'zod';
+import * as z from 'zod/mini';
+import en from 'zod/v4/locales/en.js';
 import type { Problem } from '#model/api/problem';
 
 /** What an endpoint throws: a problem with its HTTP status. */
@@ -40,10 +41,13 @@ function isDiskFull(error: unknown): boolean {
   return code === '53100' || code === 'ENOSPC' || /no space left on device/i.test(message);
 }
 
+// What a schema has no words of its own for is told in Zod's: requests are answered here and nowhere else.
+z.config(en());
+
 /** The problem and status for anything thrown; what nobody foresaw is logged and told as such. */
 export function problemOf(error: unknown, options: { quietly?: boolean } = {}): ProblemError {
   if (error instanceof ProblemError) return error;
-  if (error instanceof z.ZodError) {
+  if (error instanceof z.core.$ZodError) {
     const issue = error.issues[0];
     const field = issue?.path.join('.') ?? '';
     return new ProblemError(400, {

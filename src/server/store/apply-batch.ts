@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import type { ApplyBatchAnswer, KeptMake } from '#model/api/makes';
 import { idSchema } from '#model/id';
 import { batchSchema, mostOperations, type Operation, stepTurnSchema } from '#model/operation';
@@ -22,11 +22,11 @@ import { holdOffSweep } from './sweep-lock';
 
 /** A batch of any schema: its operations are read by the schema it states. */
 export const sentBatchSchema = z.object({
-  schema: z.number().int().optional(),
+  schema: z.optional(z.int()),
   batchId: idSchema,
   baseRevision: batchSchema.shape.baseRevision,
-  operations: z.array(z.unknown()).min(1).max(mostOperations),
-  step: stepTurnSchema.optional(),
+  operations: z.array(z.unknown()).check(z.minLength(1), z.maxLength(mostOperations)),
+  step: z.optional(stepTurnSchema),
   epoch: batchSchema.shape.epoch,
 });
 export type SentBatch = z.infer<typeof sentBatchSchema>;

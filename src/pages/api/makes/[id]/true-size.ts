@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { idSchema } from '#model/id';
 import { database } from '#server/db/database';
 import { workshop } from '#server/decode/workshop';

@@ -1,6 +1,10 @@
-/** npm run bench:finder: the ladder finder on 400 seeded markers, 5 rungs; prints median and worst of 30 runs for each kind of request. */
+/**
+ * npm run bench:finder: the ladder finder on 400 seeded markers, 5 rungs; prints median and worst of 30 runs for each kind of request, and of what is
+ * worth buying.
+ */
 import type { Marker } from '../src/model/marker';
 import { findLadders, type LadderRequest } from '../src/core/markers/find-ladders';
+import { worthBuying } from '../src/core/markers/worth-buying';
 import { seeded } from '../tests/seeded';
 
 const random = seeded(400);
@@ -29,11 +33,17 @@ const requests: Record<string, LadderRequest> = {
   'least contrast 50': { rungs: 5, minContrastL: 50 },
 };
 
-for (const [name, request] of Object.entries(requests)) {
+function time(name: string, work: () => void): void {
   const times = Array.from({ length: 30 }, () => {
     const start = performance.now();
-    findLadders(rack, request);
+    work();
     return performance.now() - start;
   }).sort((first, second) => first - second);
-  console.log(`${name.padEnd(20)} median ${times[15]?.toFixed(1)} ms, worst ${times[29]?.toFixed(1)} ms`);
+  console.log(`${name.padEnd(32)} median ${times[15]?.toFixed(1)} ms, worst ${times[29]?.toFixed(1)} ms`);
+}
+
+for (const [name, request] of Object.entries(requests)) time(name, () => findLadders(rack, request));
+for (const name of ['whole rack', 'family', 'colour'] as const) {
+  const { rungs: _, ...request } = requests[name] as LadderRequest;
+  time(`worth buying, 3 rungs, ${name}`, () => worthBuying(rack, { ...request, rungs: 3 }));
 }

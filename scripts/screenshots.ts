@@ -48,7 +48,7 @@ const shots: Shot[] = [
     name: 'table',
     go: async (page) => {
       await page.goto(address);
-      await page.getByRole('heading', { name: /pilot/ }).waitFor();
+      await page.locator('[data-thumbnail="colours"]').nth(4).waitFor();
     },
   },
   {
@@ -65,8 +65,10 @@ const shots: Shot[] = [
     name: `make-${station}`,
     go: async (page: Page) => {
       await page.goto(`${pilot}#${station}`);
-      if (station === 'elements') await page.locator('canvas[data-paper]').waitFor();
-      else await bandsShown(page);
+      if (station === 'elements') {
+        await page.locator('canvas[data-paper]').waitFor();
+        await page.getByRole('button', { name: 'Names', exact: true }).click();
+      } else await bandsShown(page);
     },
   })),
   {
@@ -107,7 +109,8 @@ const shots: Shot[] = [
       await page.getByRole('button', { name: step }).click();
       if (step === 'Straighten') {
         await page.getByRole('button', { name: 'Lay a ruler on it' }).click();
-        for (const degrees of [1, 0.2, 0.2, 0.2]) await page.getByRole('button', { name: `Turn the frame by ${degrees} degrees` }).click();
+        for (const degrees of [1, 0.2, 0.2, 0.2])
+          await page.getByRole('button', { name: `Turn the drawing by -${degrees} degrees` }).click();
       }
       if (step === 'Measure') await page.getByRole('button', { name: 'Area 3', exact: true }).click();
       await page.waitForTimeout(1500);
@@ -150,7 +153,7 @@ const shots: Shot[] = [
     go: async (page) => {
       await page.goto(`${address}/rack`);
       await page.getByRole('button', { name: 'Find a ladder' }).click();
-      await page.getByLabel('From').fill('cove');
+      await page.getByLabel('From', { exact: true }).fill('clay');
     },
   },
   {

@@ -3,7 +3,7 @@ import { useRef } from 'react';
 import type { OriginalPlace, Preparation } from '#model/preparation';
 import { PlaceHandle } from './place-handle';
 import { useFit } from './use-fit';
-import { pictureRoom } from './zoom-stage';
+import { pictureRoomPx } from './zoom-stage';
 
 type Props = {
   /** Address of a small copy of the original. */
@@ -24,7 +24,7 @@ const rulerNames = ['Start of the ruler', 'End of the ruler'] as const;
 export function CutOutView({ preview, originalWidthPx, originalHeightPx, corners, ruler, onCorners, onRuler }: Props) {
   const stage = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
-  const { width, height } = useFit(stage, originalWidthPx, originalHeightPx, pictureRoom);
+  const { width, height } = useFit(stage, originalWidthPx, originalHeightPx, pictureRoomPx);
   const moveCorner = (index: number, place: OriginalPlace) =>
     onCorners(corners.map((corner, own) => (own === index ? place : corner)) as Preparation['corners']);
   const moveEnd = (index: number, place: OriginalPlace) => {

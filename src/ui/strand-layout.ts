@@ -8,8 +8,22 @@ export type Strand = { key: string; family: string; lanes: Lane[] };
 
 /** Steps between owned neighbours wider than this are shown as gaps. */
 const gapL = ladderWeights.wideStepL;
-/** Places nearer than this, at a zoom of 1, would hide each other's codes. */
-const crowdedL = 10;
+/** Room in CSS px of a chip, of a sign of a code and of a sign of a word; and of one L* on a strand at a zoom of 1, on a small laptop. */
+const roomPx = { chip: 38, sign: 8, letter: 7, perL: 6.4 };
+
+/** How many L* a marker takes up on its strand, with its code and the word for its state. */
+function takenL(marker: ShownMarker, zoom: number): number {
+  const { chip, sign, letter, perL } = roomPx;
+  return (chip + sign * codeWithoutFamily(marker).length + letter * stateWord(marker).length) / perL / zoom;
+}
+
+/** The family stands at the left: beside the chip the rest of the code is enough. */
+export function codeWithoutFamily({ code, family }: ShownMarker): string {
+  const spelled = code.toUpperCase();
+  if (!family || spelled === family) return code;
+  const rest = spelled.startsWith(family) ? code.slice(family.length) : spelled.endsWith(family) ? code.slice(0, -family.length) : code;
+  return rest.replace(/^[\s.\-/]+|[\s.\-/]+$/g, '') || code;
+}
 
 /** Where a marker without any colour stands: by its depth, as the digits say. */
 function lightnessOf({ lab, depth }: ShownMarker): number {
@@ -36,10 +50,12 @@ export function layStrands(markers: readonly ShownMarker[], zoom = 1): Strand[] 
         .sort(([first], [second]) => first.localeCompare(second))
         .map(([group, places]) => {
           places.sort((first, second) => second.lightnessL - first.lightnessL || (first.marker.id < second.marker.id ? -1 : 1));
-          places.forEach((place, index) => {
-            const before = places[index - 1];
-            if (before && before.lightnessL - place.lightnessL < crowdedL / zoom) place.row = before.row === 0 ? 1 : 0;
-          });
+          const last: [Place | null, Place | null] = [null, null];
+          for (const place of places) {
+            const roomL = last.map((one) => (one ? one.lightnessL - place.lightnessL - takenL(one.marker, zoom) : 100)) as [number, number];
+            place.row = roomL[0] >= 0 || roomL[0] >= roomL[1] ? 0 : 1;
+            last[place.row] = place;
+          }
           const owned = places.filter(({ marker }) => marker.owned);
           const gaps = owned.slice(1).flatMap(({ lightnessL: toL }, index) => {
             const fromL = owned[index]?.lightnessL ?? toL;

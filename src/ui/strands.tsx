@@ -4,7 +4,7 @@ import { type KeyboardEvent, memo, type ReactNode, useEffect, useMemo, useRef, u
 import { hexOfLab } from '#core/colour/lab';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { DoubleChipShape } from './double-chip';
-import { layStrands, type Strand, stateWord, walkStrands } from './strand-layout';
+import { layStrands, type Strand, stateWord, walkStrands, codeWithoutFamily } from './strand-layout';
 
 type Props = {
   markers: readonly ShownMarker[];
@@ -176,14 +176,6 @@ const StrandRow = memo(function StrandRow({ strand: { family, lanes }, chosenId,
     </section>
   );
 });
-
-/** The family stands at the left: beside the chip the rest of the code is enough. */
-function codeWithoutFamily({ code, family }: ShownMarker): string {
-  const spelled = code.toUpperCase();
-  if (!family || spelled === family) return code;
-  const rest = spelled.startsWith(family) ? code.slice(family.length) : spelled.endsWith(family) ? code.slice(0, -family.length) : code;
-  return rest.replace(/^[\s.\-/]+|[\s.\-/]+$/g, '') || code;
-}
 
 /** Place on a strand in percent of its width: white at the left, L* 0 at the right. */
 const strandPlace = (lightnessL: number): number => 100 * darknessShare(lightnessL);

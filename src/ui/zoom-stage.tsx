@@ -16,8 +16,8 @@ export type Nearness = {
   onZoom: (zoom: number) => void;
 };
 
-/** Least room round a picture in CSS px, on a wide and on a narrow screen: the lamp stands there. The same at every station. */
-export const pictureRoom = { wide: 42, narrow: 30 };
+/** Least room round a picture in CSS px: the lamp stands there. The same at every station. */
+export const pictureRoomPx = 42;
 
 type Props = {
   /** Size of the picture in its own px. */
@@ -59,7 +59,7 @@ export function ZoomStage({ widthPx, heightPx, nearness, reveal, children, foot,
   const stage = useRef<HTMLDivElement>(null);
   const scroller = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
-  const fit = useFit(stage, widthPx, heightPx, pictureRoom);
+  const fit = useFit(stage, widthPx, heightPx, pictureRoomPx);
   const nearest = fit.width > 0 ? Math.max(1, (nearestPx * widthPx) / fit.width) : 1;
   const zoom = nearness ? Math.min(nearest, nearness.zoom) : 1;
   const [width, height] = [Math.round(fit.width * zoom), Math.round(fit.height * zoom)];

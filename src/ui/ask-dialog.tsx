@@ -2,15 +2,19 @@ import { AlertDialog } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { Button } from './button';
 
-type Props = {
-  onOpenChange: (open: boolean) => void;
+export type Asked = {
   title: string;
+  /** What is lost, and what is not. */
   words: ReactNode;
+  /** The two answers; the first leaves everything as it is. */
   keep: string;
   go: string;
   onGo: () => void;
+  /** A problem that came of going on. */
   children?: ReactNode;
 };
+
+type Props = Asked & { onOpenChange: (open: boolean) => void };
 
 /** The question of AskFirst, open. */
 export function AskDialog({ onOpenChange, title, words, keep, go, onGo, children }: Props) {

@@ -1,19 +1,11 @@
-import { cloneElement, lazy, type MouseEventHandler, type ReactElement, type ReactNode, Suspense } from 'react';
+import { cloneElement, lazy, type MouseEventHandler, type ReactElement, Suspense } from 'react';
+import type { Asked } from './ask-dialog';
 
-type Props = {
+type Props = Asked & {
   /** What opens the question. */
   trigger: ReactElement<{ onClick?: MouseEventHandler }>;
   open: boolean;
   onOpenChange: (open: boolean) => void;
-  title: string;
-  /** What is lost, and what is not. */
-  words: ReactNode;
-  /** The two answers; the first leaves everything as it is. */
-  keep: string;
-  go: string;
-  onGo: () => void;
-  /** A problem that came of going on. */
-  children?: ReactNode;
 };
 
 // Dialogs are asked for rarely: they come when they are.

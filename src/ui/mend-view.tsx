@@ -21,6 +21,10 @@ type Props = {
   lines: ImageBitmap;
   /** Greys of the regions, drawn under the lines; null while they are not known. */
   shades: ImageData | null;
+  /** What fades all but the chosen element; null: nothing is faded. */
+  veil: OffscreenCanvas | null;
+  /** Laid over the picture: its width and height in CSS px. */
+  over?: (width: number, height: number) => ReactNode;
   marks: readonly MendMark[];
   /** Boxes round the illustrator's marks: left, top, width, height in mm. */
   cueBoxes: readonly (readonly [number, number, number, number])[];
@@ -39,9 +43,11 @@ type Props = {
   /** A place that is kept in sight: where the pen stands, or what is pointed at elsewhere. */
   reveal: Place;
   foot: ReactNode;
+  /** Beside those that zoom. */
+  buttons?: ReactNode;
 };
 
-type SheetProps = Omit<Props, 'nearness' | 'reveal' | 'foot'> & { width: number; height: number };
+type SheetProps = Omit<Props, 'nearness' | 'reveal' | 'foot' | 'buttons'> & { width: number; height: number };
 
 /** A hand that moves less than this, in CSS px, has tapped. */
 const tapPx = 7;
@@ -55,17 +61,24 @@ const looks: Record<MendMark['look'], { stroke: string; dash?: string; widthPx: 
 };
 
 /** The picture while its lines are mended: regions in greys, mends and proposals drawn over it, a pen for hand and keys. */
-export function MendView({ nearness, reveal, foot, ...props }: Props) {
+export function MendView({ nearness, reveal, foot, buttons, ...props }: Props) {
   const { widthMm, heightMm, widthPx, heightPx } = props;
   return (
-    <ZoomStage widthPx={widthPx} heightPx={heightPx} nearness={nearness} reveal={[reveal[0] / widthMm, reveal[1] / heightMm]} foot={foot}>
+    <ZoomStage
+      widthPx={widthPx}
+      heightPx={heightPx}
+      nearness={nearness}
+      reveal={[reveal[0] / widthMm, reveal[1] / heightMm]}
+      foot={foot}
+      buttons={buttons}
+    >
       {(width, height) => <MendSheet {...props} width={width} height={height} />}
     </ZoomStage>
   );
 }
 
 function MendSheet(props: SheetProps) {
-  const { widthMm, heightMm, widthPx, lines, shades, marks, cueBoxes, crosshair, penDownAt, label, width, height } = props;
+  const { widthMm, heightMm, widthPx, lines, shades, veil, marks, cueBoxes, crosshair, penDownAt, label, width, height } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const drawn = useRef<Place[] | null>(null);
   const trail = useRef<SVGPolylineElement>(null);
@@ -84,7 +97,9 @@ function MendSheet(props: SheetProps) {
     }
     context.globalCompositeOperation = 'multiply';
     context.drawImage(lines, 0, 0, canvas.current.width, canvas.current.height);
-  }, [lines, shades, width, height, widthPx]);
+    context.globalCompositeOperation = 'source-over';
+    if (veil) context.drawImage(veil, 0, 0, canvas.current.width, canvas.current.height);
+  }, [lines, shades, veil, width, height, widthPx]);
 
   const placeOf = (event: PointerEvent<HTMLElement>): Place => {
     const box = event.currentTarget.getBoundingClientRect();
@@ -144,7 +159,7 @@ function MendSheet(props: SheetProps) {
           showTrail();
         }}
       >
-        <canvas ref={canvas} className="block size-full" />
+        <canvas ref={canvas} data-paper className="block size-full" />
       </div>
       <svg className="pointer-events-none absolute inset-0 size-full" aria-hidden="true">
         {cueBoxes.map(([x, y, boxWidth, boxHeight]) => (
@@ -184,6 +199,7 @@ function MendSheet(props: SheetProps) {
           <path d="M-13 0H-4M4 0H13M0 -13V-4M0 4V13" stroke={accentHex} strokeWidth={2} />
         </g>
       </svg>
+      {props.over?.(width, height)}
     </>
   );
 }

@@ -66,6 +66,18 @@ test('each element has its tint, its name on hover, by keys and in the view of n
     await expect.poll(async () => Math.min(...(await colourAt(page, coat))), `${station}: the coat is not`).toBeLessThan(225);
     await expect(names.filter({ hasText: 'Coat' })).toHaveCount(1);
   }
+  // At its own station too, over the greys of the areas, until it is put down.
+  await goTo(page, 'Picture');
+  await page.getByRole('navigation', { name: 'Work on the picture' }).getByRole('button', { name: 'Measure' }).click();
+  await expect(names).toHaveText(['Coat']);
+  const faded = () => colourAt(page, scarf).then((colour) => Math.min(...colour));
+  await expect.poll(faded).toBeGreaterThan(235);
+  const coatGrey = Math.min(...(await colourAt(page, coat)));
+  await page.getByRole('button', { name: 'Put Coat down' }).click();
+  await expect.poll(faded, 'nothing is faded any more').toBeLessThan(235);
+  expect(Math.min(...(await colourAt(page, coat))), 'the coat was not faded').toBe(coatGrey);
+  await goTo(page, 'Recipe');
+
   // By keys: the walk names what it stands on.
   await page.getByRole('application').focus();
   await page.keyboard.press('ArrowDown');

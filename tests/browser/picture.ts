@@ -3,7 +3,7 @@ import { expect } from './application';
 
 /** The picture's paper on a make's screen. */
 export function paper(page: Page): Locator {
-  return page.locator('[data-bands] canvas[data-paper]');
+  return page.locator('[data-stage] canvas[data-paper]');
 }
 
 type Place = readonly [number, number];

@@ -1,32 +1,20 @@
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import type { Make } from '#model/make';
-import { isReadUpToDate } from '#core/make/reading-key';
 import { Button } from '#ui/button.tsx';
-import { asPage, ErrorBoundary } from '#ui/error-boundary.tsx';
+import { asPage } from '#ui/error-boundary.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
-import type { Nearness, Share } from '#ui/zoom-stage.tsx';
-import { useFetchedAhead } from '#islands/shared/fetched-ahead.ts';
-import { createDeskStore } from './desk-store';
-import { MakeHeader } from './make-header';
-import { createMakeStore, type MakeStore, shownPicture, shownTable } from './make-store';
-import { PictureStage } from './picture-stage';
-import { PictureTags } from './pictures-shelf';
-import { SetAsideNotice } from './set-aside-notice';
-import { StationPanel } from './station-panel';
-import { useAddress } from './use-address';
-import { useBands } from './use-bands';
-import { useOriginalSize } from './use-original-size';
-import { type Raster, useRaster } from './use-raster';
-import { useReading } from './use-reading';
+import { createMakeStore, type MakeStore } from './make-store';
 
-// A desk and a dialog come when they are needed, or when the page has nothing else to do; so do the stations.
-const pieces = {
-  PictureDesk: () => import('./picture-desk').then((module) => ({ default: module.PictureDesk })),
-  ConflictDialog: () => import('./conflict-dialog').then((module) => ({ default: module.ConflictDialog })),
-};
-const PictureDesk = lazy(pieces.PictureDesk);
-const ConflictDialog = lazy(pieces.ConflictDialog);
+const fetchLoadedMake = () => import('./loaded-make');
+const LoadedMake = lazy(() => fetchLoadedMake().then((module) => ({ default: module.LoadedMake })));
+
+function Fetching() {
+  return (
+    <main className="p-8">
+      <h1 className="text-3xl">Fetching the make …</h1>
+    </main>
+  );
+}
 
 function MakeScreenWhole({ makeId }: { makeId: string }) {
   const [useMake] = useState<MakeStore>(() => createMakeStore(makeId));
@@ -34,6 +22,8 @@ function MakeScreenWhole({ makeId }: { makeId: string }) {
     useShallow((state) => ({ phase: state.phase, problem: state.problem, isHere: state.make !== null, load: state.load })),
   );
   useEffect(() => {
+    // The screen comes while the make does; one that cannot be had is told of when it is shown.
+    fetchLoadedMake().catch(() => undefined);
     void load();
   }, [load]);
   if (phase === 'failed' && problem) {
@@ -49,143 +39,11 @@ function MakeScreenWhole({ makeId }: { makeId: string }) {
       </main>
     );
   }
-  if (!isHere) {
-    return (
-      <main className="p-8">
-        <h1 className="text-3xl">Fetching the make …</h1>
-      </main>
-    );
-  }
-  return <LoadedMake useMake={useMake} />;
-}
-
-function NoPicture({ makeId }: { makeId: string }) {
+  if (!isHere) return <Fetching />;
   return (
-    <p>
-      This make has no picture yet.{' '}
-      <a href={`/makes/new?into=${makeId}`} className="underline">
-        Bring in a line image
-      </a>
-      .
-    </p>
-  );
-}
-
-type NoticesProps = { useMake: MakeStore; raster: Raster; unknown: string | null };
-
-/** What went otherwise than was asked: said over the station. */
-function Notices({ useMake, raster, unknown }: NoticesProps) {
-  const { setAside, misfit, dropSetAside } = useMake(
-    useShallow((state) => ({ setAside: state.setAside, misfit: state.misfit, dropSetAside: state.dropSetAside })),
-  );
-  return (
-    <>
-      {unknown !== null && (
-        <p role="status" className="mb-3 border-l-8 border-ink bg-paper px-4 py-2">
-          There is no station “{unknown}” on the workline. Here are the elements.
-        </p>
-      )}
-      <SetAsideNotice entries={setAside} onDrop={dropSetAside} />
-      {misfit && <ProblemNotice problem={{ code: 'misfit', message: misfit, remedy: 'Nothing was changed. Look at it as it is now.' }} />}
-      {raster.problem && (
-        <ProblemNotice problem={raster.problem}>
-          <Button onClick={raster.fetchAgain}>Fetch the picture again</Button>
-        </ProblemNotice>
-      )}
-    </>
-  );
-}
-
-function LoadedMake({ useMake }: { useMake: MakeStore }) {
-  const state = useMake(
-    useShallow(({ make, rack, keep, lampInHand, pictureId, tables, ...actions }) => ({
-      make: make as Make,
-      rack,
-      keep,
-      lampInHand,
-      picture: shownPicture({ make, pictureId }),
-      table: shownTable({ make, pictureId, tables }),
-      showPicture: actions.showPicture,
-      takeTheirs: actions.takeTheirs,
-      layMineOnTop: actions.layMineOnTop,
-    })),
-  );
-  const { make, picture, table, rack, keep, lampInHand, showPicture } = state;
-  const [{ station, pictureId, unknown }, go] = useAddress();
-  useEffect(() => showPicture(pictureId), [pictureId, showPicture]);
-  useFetchedAhead(pieces);
-  const [useDesk] = useState(createDeskStore);
-  const raster = useRaster(useMake, picture);
-  const lamp = lampInHand ?? make.lamp;
-  const showsBands = station === 'groups' || station === 'light' || station === 'recipe';
-  const bands = useBands(picture, {
-    table,
-    labels: raster.labels,
-    lamp,
-    isMoving: lampInHand !== null,
-    markers: rack.markers,
-    isShown: showsBands,
-  });
-  const say = (said: string) => useDesk.getState().set({ said });
-  const reading = useReading(useMake, picture, { isOpen: station === 'picture', isConflict: keep.kind === 'conflict', say });
-  const originalPx = useOriginalSize(station === 'picture' ? picture : undefined);
-  const [zoom, onZoom] = useState(1);
-  const middle = useRef<Share>([0.5, 0.5]);
-  const nearness: Nearness = { zoom, middle, onZoom };
-  const onShow = (id: string | null) => go({ pictureId: id });
-
-  return (
-    <div className="flex min-h-dvh flex-col lg:h-dvh" data-read={picture && isReadUpToDate(picture) ? 'yes' : 'no'}>
-      <MakeHeader useMake={useMake} make={make} picture={picture} station={station} onGo={(id) => go({ station: id })} />
-      <PictureTags make={make} currentId={picture?.id ?? ''} onShow={onShow} />
-      <main className="grid min-h-0 flex-1 gap-4 px-4 pb-4 lg:grid-cols-[minmax(0,60fr)_minmax(0,40fr)] lg:gap-0 lg:p-0">
-        <ErrorBoundary what="the picture" resetKey={`${station} ${picture?.id}`}>
-          {picture && station === 'picture' ? (
-            <Suspense fallback={<div className="min-h-[48dvh] lg:min-h-80" />}>
-              <PictureDesk
-                useMake={useMake}
-                useDesk={useDesk}
-                reading={reading}
-                picture={picture}
-                table={table}
-                raster={raster}
-                originalPx={originalPx}
-                nearness={nearness}
-              />
-            </Suspense>
-          ) : (
-            <PictureStage
-              useMake={useMake}
-              make={make}
-              picture={picture}
-              table={table}
-              raster={raster}
-              bands={bands}
-              station={station}
-              lamp={lamp}
-              nearness={nearness}
-            />
-          )}
-        </ErrorBoundary>
-        <div className="flex min-h-0 flex-col overflow-y-auto bg-bench px-4 py-4 lg:px-5" data-station={station}>
-          <Notices useMake={useMake} raster={raster} unknown={unknown} />
-          <ErrorBoundary what="this station" resetKey={`${station} ${picture?.id}`}>
-            <Suspense fallback={<p role="status">Opening …</p>}>
-              {picture ? (
-                <StationPanel {...{ useMake, useDesk, make, picture, table, raster, bands, lamp, reading, originalPx, station, go }} />
-              ) : (
-                <NoPicture makeId={make.id} />
-              )}
-            </Suspense>
-          </ErrorBoundary>
-        </div>
-      </main>
-      {keep.kind === 'conflict' && (
-        <Suspense fallback={null}>
-          <ConflictDialog keep={keep} onTakeTheirs={state.takeTheirs} onLayMineOnTop={state.layMineOnTop} />
-        </Suspense>
-      )}
-    </div>
+    <Suspense fallback={<Fetching />}>
+      <LoadedMake useMake={useMake} />
+    </Suspense>
   );
 }
 

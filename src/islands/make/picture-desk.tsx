@@ -7,13 +7,17 @@ import type { IndexedTable } from '#core/make/region-tables';
 import { thinnedOut } from '#core/picture/gestures';
 import { greyOfRegions } from '#core/picture/grey-map';
 import { CutOutView } from '#ui/cut-out-view.tsx';
+import { Button } from '#ui/button.tsx';
 import { type MendMark, MendView } from '#ui/mend-view.tsx';
+import { NameTags } from '#ui/name-tags.tsx';
 import { ProgressNotice } from '#ui/notice.tsx';
 import type { Nearness } from '#ui/zoom-stage.tsx';
 import type { DeskStep, DeskStore } from './desk-store';
+import { NamesButton, tagsOf } from './element-names';
 import type { MakeStore } from './make-store';
 import { putMend } from './mend-edits';
 import type { Proposal } from './picture-reader';
+import { useVeil } from './use-picture-layers';
 import type { Raster } from './use-raster';
 import type { LiveReading } from './use-reading';
 
@@ -69,7 +73,9 @@ function nearestProposal(proposals: readonly Proposal[], place: PlaceMm): Propos
     .sort((one, other) => one.apart - other.apart)[0]?.proposal;
 }
 
-function DeskFoot({ finding, said }: { finding: LiveReading['finding']; said: string }) {
+type FootProps = { finding: LiveReading['finding']; said: string; chosen: string | undefined; onPutDown: () => void };
+
+function DeskFoot({ finding, said, chosen, onPutDown }: FootProps) {
   return (
     <>
       {/* In the room round the picture: it pushes nothing that is under a finger. */}
@@ -77,6 +83,11 @@ function DeskFoot({ finding, said }: { finding: LiveReading['finding']; said: st
       <p role="status" aria-live="polite" data-desk-said>
         {said}
       </p>
+      {chosen !== undefined && (
+        <Button weight="quiet" onClick={onPutDown}>
+          Put {chosen} down
+        </Button>
+      )}
     </>
   );
 }
@@ -112,7 +123,17 @@ export function PictureDesk({ useMake, useDesk, reading, picture, table, raster,
   const state = useDesk(useShallow(({ loupeAt: _, ...rest }) => rest));
   const { step, tool, penDownAt, set } = state;
   const proposals = reading.proposals ?? noProposals;
-  const edit = useMake(({ edit: own }) => own);
+  const { edit, hand, showsNames, showNames, takeInHand } = useMake(
+    useShallow((all) => ({
+      edit: all.edit,
+      hand: all.hand,
+      showsNames: all.showsNames,
+      showNames: all.showNames,
+      takeInHand: all.takeInHand,
+    })),
+  );
+  const chosenId = hand.kind === 'element' ? hand.elementId : null;
+  const veil = useVeil(picture, table, raster.labels, chosenId);
   const crosshair: PlaceMm = state.crosshair ?? [picture.widthMm / 2, picture.heightMm / 2];
   const chosen = step === 'measures' ? state.measuredRegionId : null;
   const shades = useMemo(
@@ -172,7 +193,7 @@ export function PictureDesk({ useMake, useDesk, reading, picture, table, raster,
   };
 
   return (
-    <div className="relative min-h-0 lg:h-full">
+    <div className="relative min-h-0 lg:h-full" data-chosen={chosenId ?? ''} data-veil={veil ? 'shown' : 'none'}>
       <MendView
         widthMm={picture.widthMm}
         heightMm={picture.heightMm}
@@ -180,6 +201,7 @@ export function PictureDesk({ useMake, useDesk, reading, picture, table, raster,
         heightPx={picture.grey.heightPx}
         lines={raster.lines}
         shades={shades}
+        veil={veil}
         marks={marks}
         cueBoxes={step === 'lines' ? [] : (table?.table.cues ?? []).map(({ boundsMm }) => boundsMm)}
         crosshair={crosshair}
@@ -187,7 +209,22 @@ export function PictureDesk({ useMake, useDesk, reading, picture, table, raster,
         label={`${picture.name}: arrow keys move the pen, Enter taps, Space puts the pen down and lifts it`}
         nearness={nearness}
         reveal={pointedAt ?? crosshair}
-        foot={<DeskFoot finding={reading.finding} said={state.said} />}
+        foot={
+          <DeskFoot
+            finding={reading.finding}
+            said={state.said}
+            chosen={picture.elements.find(({ id }) => id === chosenId)?.name}
+            onPutDown={() => takeInHand({ kind: 'nothing' })}
+          />
+        }
+        buttons={<NamesButton isOn={showsNames} onTurn={showNames} />}
+        over={(width, height) => (
+          <NameTags
+            tags={table ? tagsOf(picture, table, { all: showsNames, chosenId, pointedId: null }) : []}
+            width={width}
+            height={height}
+          />
+        )}
         onCrosshair={(place) => set({ crosshair: place, loupeAt: place })}
         onHover={(place) => set({ loupeAt: place })}
         onTap={(place) => use([place])}

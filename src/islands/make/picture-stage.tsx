@@ -1,4 +1,3 @@
-import { Tag } from 'lucide-react';
 import { useCallback, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { DistantLamp } from '#model/lamp';
@@ -9,11 +8,11 @@ import { ownersOf, pictureById } from '#core/make/picture-lookup';
 import type { Station } from '#core/make/progress';
 import type { IndexedTable } from '#core/make/region-tables';
 import { nextRegion } from '#core/picture/walk';
-import { Button } from '#ui/button.tsx';
 import { Lamp } from '#ui/lamp.tsx';
-import { type NameTag, NameTags } from '#ui/name-tags.tsx';
+import { NameTags } from '#ui/name-tags.tsx';
 import { PictureView } from '#ui/picture-view.tsx';
 import type { Nearness } from '#ui/zoom-stage.tsx';
+import { NamesButton, tagsOf } from './element-names';
 import { type Gathering, gather } from './gather';
 import { ladderWords } from './ladder-words';
 import type { MakeStore } from './make-store';
@@ -33,15 +32,6 @@ type Props = {
   nearness: Nearness;
 };
 
-/** The place of an element's name: inside its largest region, as shares of the picture. */
-function nameTag(element: Element, table: IndexedTable, isChosen: boolean): NameTag[] {
-  const [first, ...others] = element.regionIds.flatMap((id) => table.byId.get(id) ?? []);
-  if (!first) return [];
-  const { insideMm } = others.reduce((largest, region) => (region.areaMm2 > largest.areaMm2 ? region : largest), first);
-  const { widthMm, heightMm } = table.table.frame;
-  return [{ id: element.id, name: element.name, at: [insideMm[0] / widthMm, insideMm[1] / heightMm], isChosen }];
-}
-
 function regionWords(picture: Picture, table: IndexedTable, regionId: string): string {
   const region = table.byId.get(regionId);
   if (!region) return '';
@@ -52,34 +42,6 @@ function regionWords(picture: Picture, table: IndexedTable, regionId: string): s
 
 function elementWords({ name, ladder }: Element): string {
   return `${name}: ${ladder ? ladderWords(ladder) : 'no ladder yet'}`;
-}
-
-/** What is under the hand or the keys, or chosen, and all of it in the view "names". */
-function tagsOf(
-  picture: Picture,
-  table: IndexedTable,
-  shown: { all: boolean; chosenId: string | null; pointedId: string | null },
-): NameTag[] {
-  const ids = new Set([shown.chosenId, shown.pointedId]);
-  const named = picture.elements.filter(({ id }) => shown.all || ids.has(id));
-  // The chosen one is set first, so that it keeps its place.
-  const sorted = [...named].sort((first, second) => Number(ids.has(second.id)) - Number(ids.has(first.id)));
-  return sorted.flatMap((element) => nameTag(element, table, element.id === shown.chosenId));
-}
-
-function NamesButton({ isOn, onTurn }: { isOn: boolean; onTurn: (isOn: boolean) => void }) {
-  return (
-    <Button
-      weight="quiet"
-      className={`size-11 no-underline ${isOn ? 'bg-ink !text-paper' : ''}`}
-      aria-pressed={isOn}
-      aria-label="Names"
-      title="Names of all elements on the picture"
-      onClick={() => onTurn(!isOn)}
-    >
-      <Tag aria-hidden="true" />
-    </Button>
-  );
 }
 
 /** Does with the touched areas what is in hand, to the make as it is then. */

@@ -145,6 +145,8 @@ function Elements({ useMake, useDesk, picture, table, raster, go, onChoose }: El
       onNamed={walkOn}
       onMend={() => {
         useDesk.getState().set({ step: 'mend' });
+        // An opening may lie anywhere: nothing is faded there.
+        takeInHand({ kind: 'nothing' });
         go({ station: 'picture' });
       }}
       onNextWhite={table ? showNextWhite : null}

@@ -18,6 +18,21 @@ type Shown = {
   cursorRegionId: string | null;
 };
 
+/** A veil over all but an element; null where none is chosen or it has no areas. */
+export function useVeil(
+  picture: Picture | undefined,
+  table: IndexedTable | undefined,
+  labels: Uint16Array | null,
+  chosenId: string | null,
+): OffscreenCanvas | null {
+  const chosen = picture?.elements.find(({ id }) => id === chosenId)?.regionIds.join(' ') ?? '';
+  return useMemo(() => {
+    const { widthPx, heightPx } = table?.table ?? { widthPx: 0, heightPx: 0 };
+    if (!table || chosen === '' || labels?.length !== widthPx * heightPx) return null;
+    return paintVeil(labels, widthPx, heightPx, new Set(labelsOf({ regionIds: chosen.split(' ') }, table)));
+  }, [chosen, labels, table]);
+}
+
 /** What the picture is drawn from: bands or tints under the lines, a veil over all that is not chosen. */
 export function usePictureLayers(picture: Picture | undefined, { table, raster, bands, station, chosenId, cursorRegionId }: Shown) {
   const { labels, lines } = raster;
@@ -35,11 +50,7 @@ export function usePictureLayers(picture: Picture | undefined, { table, raster, 
     );
     return paintElementTints({ labels, width: table.table.widthPx, height: table.table.heightPx, elementOf });
   }, [fits, isTinted, gathered, labels, table]);
-  const veil = useMemo(() => {
-    const own = (JSON.parse(gathered) as [string, string[]][]).find(([id]) => id === chosenId);
-    if (!fits || !own || own[1].length === 0) return null;
-    return paintVeil(labels, table.table.widthPx, table.table.heightPx, new Set(labelsOf({ regionIds: own[1] }, table)));
-  }, [fits, gathered, chosenId, labels, table]);
+  const veil = useVeil(picture, table, labels, chosenId);
 
   return useMemo((): PictureLayers | null => {
     if (!picture || !lines) return null;

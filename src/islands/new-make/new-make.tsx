@@ -65,6 +65,17 @@ function CutSheet({ cutsSheet, onCut }: { cutsSheet: boolean; onCut: (cuts: bool
   );
 }
 
+function StartButton({ isReady, isStarting, words }: { isReady: boolean; isStarting: boolean; words: string }) {
+  return (
+    <>
+      <Button type="submit" weight="main" disabled={!isReady || isStarting} className="w-full">
+        {isStarting ? 'Starting …' : words}
+      </Button>
+      {!isReady && <p className="text-sm text-soft">Bring in a line image first.</p>}
+    </>
+  );
+}
+
 /** New make, or one more picture of a make: a line image and how wide it is on paper. */
 function NewMakeWhole() {
   // The make that the picture is added to; null: a new one is started with it.
@@ -165,10 +176,7 @@ function NewMakeWhole() {
             />
           )}
           {brought?.original.note && <p role="status">{brought.original.note}</p>}
-          <Button type="submit" weight="main" disabled={!brought || starting} className="w-full">
-            {starting ? 'Starting …' : into === null ? 'Start this make' : 'Add it to the make'}
-          </Button>
-          {!brought && <p className="text-sm text-soft">Bring in a line image first.</p>}
+          <StartButton isReady={brought !== null} isStarting={starting} words={into === null ? 'Start this make' : 'Add it to the make'} />
         </form>
       </main>
     </div>

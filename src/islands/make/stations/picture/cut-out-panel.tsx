@@ -142,13 +142,26 @@ export function CutOutPanel({ useMake, useDesk, picture, originalPx }: Props) {
       </div>
       {!isSound && <p role="alert">The corners cross each other. Put them back round the picture, left top first.</p>}
       {problem && <ProblemNotice problem={problem} />}
-      <div className="flex flex-wrap items-center gap-3">
-        <Button weight="main" disabled={!isSound || !isChanged || working} onClick={() => void cutOut()}>
-          {working ? 'Cutting out …' : 'Cut it out like this'}
-        </Button>
-        {cornersInHand && <Button onClick={() => set({ corners: null })}>Leave it as it was</Button>}
-        <p className="min-w-44 flex-1 text-sm text-soft">The original is kept. Elements, areas and mends come along.</p>
-      </div>
+      <CutOutButtons
+        canCut={isSound && isChanged && !working}
+        isWorking={working}
+        onCut={() => void cutOut()}
+        onLeave={cornersInHand && (() => set({ corners: null }))}
+      />
+    </div>
+  );
+}
+
+type CutOutButtonsProps = { canCut: boolean; isWorking: boolean; onCut: () => void; onLeave: (() => void) | null };
+
+function CutOutButtons({ canCut, isWorking, onCut, onLeave }: CutOutButtonsProps) {
+  return (
+    <div className="flex flex-wrap items-center gap-3">
+      <Button weight="main" disabled={!canCut} onClick={onCut}>
+        {isWorking ? 'Cutting out …' : 'Cut it out like this'}
+      </Button>
+      {onLeave && <Button onClick={onLeave}>Leave it as it was</Button>}
+      <p className="min-w-44 flex-1 text-sm text-soft">The original is kept. Elements, areas and mends come along.</p>
     </div>
   );
 }

@@ -74,7 +74,19 @@ async function operationsOf(database: Database, make: DemoMake): Promise<Operati
   const fileName = scan ? file.replace('.svg', ' scan.png') : file;
   const original = { sha256: await keepBlob(database, mediaType, bytes), mediaType, fileName };
   const grey = { sha256: await keepBlob(database, 'image/png;aquachrome=grey', png), widthPx, heightPx };
-  const bare: Picture = { id: pictureId, name, widthMm, heightMm, original, grey, regionsGiven: 0, mends: [], elements: [] };
+  const bare: Picture = {
+    id: pictureId,
+    name,
+    widthMm,
+    heightMm,
+    original,
+    grey,
+    regionsGiven: 0,
+    mends: [],
+    elements: [],
+    bodies: [],
+    fronts: [],
+  };
   const regionMap = {
     labelMap,
     table: digestOf(tableBytes),

@@ -35,6 +35,7 @@ export function arbitraryOf(schema: z.ZodMiniType, instead: Instead = {}): fc.Ar
   if (own) return own;
   const inner = (one: unknown) => arbitraryOf(one as z.ZodMiniType, instead);
   if (schema instanceof z.ZodMiniOptional) return fc.option(inner(schema.def.innerType), { nil: undefined });
+  if (schema instanceof z.ZodMiniDefault) return inner(schema.def.innerType);
   if (schema instanceof z.ZodMiniNullable) return fc.option(inner(schema.def.innerType), { nil: null });
   if (schema instanceof z.ZodMiniLiteral) return fc.constantFrom(...schema.def.values);
   if (schema instanceof z.ZodMiniEnum) return fc.constantFrom(...(Object.values(schema.def.entries) as string[]));

@@ -41,6 +41,8 @@ export function madeUpPicture(change: Partial<Picture> = {}): Picture {
     regionsGiven: 0,
     mends: [],
     elements: [],
+    bodies: [],
+    fronts: [],
     ...change,
   };
 }

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { idSchema, regionIdSchema } from './id';
 
 /** Kinds of relief, in the order in which they are offered. */
 export const reliefKinds = ['round', 'flat', 'ridge', 'hollow', 'tilted', 'pattern'] as const;
@@ -13,3 +14,17 @@ export const reliefSchema = z.object({
   towardsDeg: z.optional(z.number().check(z.minimum(0), z.maximum(360))),
 });
 export type Relief = z.infer<typeof reliefSchema>;
+
+/**
+ * A body as the maker changed it: regions that are shaded together as one rounded thing, whatever their elements. Of two rows that name a
+ * region the later one holds it. Regions that a new reading lost stay named: they may come back.
+ */
+export const bodySchema = z.object({
+  id: idSchema,
+  regionIds: z.array(regionIdSchema).check(z.maxLength(5000)),
+  /** A region of the body that it lies on, whose form goes on beneath it. */
+  on: z.optional(regionIdSchema),
+  /** Absent: as its outline says. */
+  relief: z.optional(reliefSchema),
+});
+export type Body = z.infer<typeof bodySchema>;

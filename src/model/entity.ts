@@ -1,5 +1,7 @@
 import type * as z from 'zod/mini';
 import { makeHeadSchema } from './make';
+import { bodySchema } from './body';
+import { frontSchema } from './front';
 import { elementSchema, pictureSchema } from './picture';
 import { mendSchema } from './reading';
 
@@ -13,7 +15,7 @@ export type EntityEntry = {
   /** Fields of the row that `patch` may change, with their schemas; none: a row is only put whole. */
   fields: Record<string, z.ZodMiniType>;
   /** The list that holds its rows, and whose list that is; null: the make itself. */
-  list: { of: 'make' | 'picture'; name: 'pictures' | 'elements' | 'mends' } | null;
+  list: { of: 'make' | 'picture'; name: 'pictures' | 'elements' | 'mends' | 'bodies' | 'fronts' } | null;
 };
 
 function fieldsOf<S extends z.ZodMiniObject, F extends keyof S['shape'] & string>(row: S, fixed: readonly F[]): Omit<S['shape'], F> {
@@ -26,7 +28,7 @@ export const entities = {
   picture: {
     row: pictureSchema,
     // Results come by setRegionMap; the rows of its lists are put and removed one by one.
-    fields: fieldsOf(pictureSchema, ['id', 'regionMap', 'regionsGiven', 'mends', 'elements']),
+    fields: fieldsOf(pictureSchema, ['id', 'regionMap', 'regionsGiven', 'mends', 'elements', 'bodies', 'fronts']),
     list: { of: 'make', name: 'pictures' },
   },
   element: {
@@ -36,6 +38,8 @@ export const entities = {
     list: { of: 'picture', name: 'elements' },
   },
   mend: { row: mendSchema, fields: {}, list: { of: 'picture', name: 'mends' } },
+  body: { row: bodySchema, fields: fieldsOf(bodySchema, ['id']), list: { of: 'picture', name: 'bodies' } },
+  front: { row: frontSchema, fields: fieldsOf(frontSchema, ['id', 'between']), list: { of: 'picture', name: 'fronts' } },
 } as const satisfies Record<string, EntityEntry>;
 
 export type EntityKind = keyof typeof entities;

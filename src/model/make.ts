@@ -6,7 +6,7 @@ import { pictureSchema } from './picture';
 import { schoolIdSchema } from './school';
 
 /** Rises with every change of documents and operations that older ones must be upgraded for (core/upgrade). */
-export const makeSchemaVersion = 2;
+export const makeSchemaVersion = 3;
 
 /** What belongs to a make as a whole. */
 export const makeHeadSchema = z.object({

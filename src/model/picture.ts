@@ -1,9 +1,13 @@
 import * as z from 'zod/mini';
+import { bodySchema } from './body';
+import { elementKindSchema } from './element-kind';
+import { frontSchema } from './front';
 import { textSchema } from './text';
 import { idSchema, regionIdSchema, sha256Schema } from './id';
 import { ladderSchema } from './ladder';
 import { preparationSchema } from './preparation';
 import { lineSettingsSchema, mendSchema } from './reading';
+import { softSpotSchema } from './soft-spot';
 
 /** Where the results of a picture's newest reading lie, and which reading that was. The label map (0 = paper outside) is a blob:
  * deflated little-endian 16-bit numbers, row by row; the measures are one too (region-table.ts). */
@@ -19,13 +23,17 @@ export const regionMapSchema = z.object({
 });
 export type RegionMap = z.infer<typeof regionMapSchema>;
 
-/** A part of an image that gets its own colours. */
+/** A part of an image that gets its own colours: regions, or a soft spot on another element. */
 export const elementSchema = z.object({
   id: idSchema,
   name: textSchema(60, { least: 1, empty: 'an element needs a name' }),
   /** Regions in the order of their numbers; each belongs to one element at the most. */
   regionIds: z.array(regionIdSchema).check(z.maxLength(5000)),
   ladder: z.optional(ladderSchema),
+  /** What it is made of; absent: as its name says, if it does. */
+  kind: z.optional(elementKindSchema),
+  /** Its place, where it is a soft spot; such an element has no regions. */
+  spot: z.optional(softSpotSchema),
 });
 export type Element = z.infer<typeof elementSchema>;
 
@@ -58,5 +66,8 @@ export const pictureSchema = z.object({
   regionsGiven: z.int().check(z.minimum(0), z.maximum(9_999_999)),
   mends: z.array(mendSchema).check(z.maxLength(2000)),
   elements: z.array(elementSchema).check(z.maxLength(2000)),
+  /** Bodies and fronts that the maker changed; what a reading proposes stands in its table. */
+  bodies: z._default(z.array(bodySchema).check(z.maxLength(5000)), []),
+  fronts: z._default(z.array(frontSchema).check(z.maxLength(20_000)), []),
 });
 export type Picture = z.infer<typeof pictureSchema>;

@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
 import { idSchema, regionIdSchema } from './id';
+import { reliefSchema } from './body';
 import { preparationSchema } from './preparation';
 import { placeMmSchema } from './reading';
 
@@ -58,6 +59,24 @@ export const frameSchema = z.object({
 });
 export type Frame = z.infer<typeof frameSchema>;
 
+/** What a reading proposes to be one rounded thing; a region in none is a body of its own. `on`: a region that it lies on. */
+const proposedBodySchema = z.object({
+  regionIds: z.array(regionIdSchema).check(z.minLength(1)),
+  on: z.optional(regionIdSchema),
+  relief: z.optional(reliefSchema),
+});
+export type ProposedBodyOfRegions = z.infer<typeof proposedBodySchema>;
+
+/** Which of two regions a reading proposes to lie in front, and how well the drawing tells (0 to 1). */
+const proposedFrontSchema = z.object({
+  front: regionIdSchema,
+  behind: regionIdSchema,
+  sureness: z.number().check(z.minimum(0), z.maximum(1)),
+  /** The middle of their border, in mm. */
+  atMm: placeMmSchema,
+});
+export type ProposedFrontOfRegions = z.infer<typeof proposedFrontSchema>;
+
 /** All that a reading of a picture found, beside the label map. An immutable blob: deflated JSON, named by its digest. */
 export const regionTableSchema = z.object({
   schema: z.literal(regionTableVersion),
@@ -68,6 +87,9 @@ export const regionTableSchema = z.object({
   borders: z.array(borderSchema).check(z.maxLength(400_000)),
   cues: z.array(shadeCueSchema).check(z.maxLength(5000)),
   lost: z.array(lostRegionSchema).check(z.maxLength(65535)),
+  /** Absent in tables of before there were proposals. */
+  bodies: z.optional(z.array(proposedBodySchema).check(z.maxLength(65535))),
+  fronts: z.optional(z.array(proposedFrontSchema).check(z.maxLength(400_000))),
   /** Names that regions had before names were short: edits of that time still use them. */
   formerIds: z.optional(z.record(idSchema, regionIdSchema)),
 });

@@ -1,6 +1,6 @@
 /// <reference lib="webworker" />
 import { expose, transfer } from 'comlink';
-import { bandShares } from '#core/scene/band-map';
+import { bandPixels } from '#core/scene/band-map';
 import { openScene, type Scene } from '#core/scene/scene';
 import { type BandAnswer, bandRequestSchema, loadRequestSchema } from './scene-messages';
 
@@ -18,11 +18,11 @@ const api = {
     const asked = bandRequestSchema.parse(request);
     if (!scene) throw new Error('No picture was loaded into the scene worker.');
     const map = scene.bandMap(asked);
-    const shares = bandShares(
+    const pixels = bandPixels(
       map,
       asked.elements.map(({ shares: wished }) => wished.length),
     );
-    return transfer({ map, shares }, [map.elements.buffer, map.bands.buffer]);
+    return transfer({ map, pixels }, [map.elements.buffer, map.bands.buffer]);
   },
 };
 

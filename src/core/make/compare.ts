@@ -1,4 +1,6 @@
 import { entities, type PictureRowKind, rowKinds } from '#model/entity';
+import type { Body } from '#model/body';
+import type { Front } from '#model/front';
 import type { Make } from '#model/make';
 import type { Element, Picture } from '#model/picture';
 import { counted } from './counted';
@@ -44,6 +46,9 @@ const rowWords: Record<PictureRowKind, (row: never) => string> = {
     return `${element.name}: ${counted(element.regionIds.length, 'area')}, ${ladder}`;
   },
   mend: ({ kind }: { kind: string }) => kind,
+  body: ({ regionIds, on, relief }: Body) =>
+    `${counted(regionIds.length, 'area')}${on ? `, on ${on}` : ''}${relief ? `, ${relief.kind}` : ''}`,
+  front: ({ between, front }: Front) => (front ? `${front} in front` : `neither of ${between.join(' and ')}`),
 };
 
 function fieldDifferences(kind: 'make' | 'picture', of: string, first: Make | Picture, second: Make | Picture): MakeDifference[] {

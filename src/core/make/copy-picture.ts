@@ -1,4 +1,4 @@
-import type { Picture } from '#model/picture';
+import type { Element, Picture } from '#model/picture';
 import { cleanText } from '#model/text';
 
 /** A name not taken among others: "Pilot 2". */
@@ -10,20 +10,28 @@ export function freshCopyName(name: string, taken: readonly string[], most = 80)
   }
 }
 
+/** A soft spot lies on the copy of the element it lay on. */
+function spotOn({ spot }: Element, ids: ReadonlyMap<string, string>): Partial<Element> {
+  return spot ? { spot: { ...spot, on: ids.get(spot.on) ?? spot.on } } : {};
+}
+
 /**
  * A copy of a picture for the same make, with its regions, elements and mends: rows of its own, so that each can go its own way.
  * @param newId gives an id not used before.
  */
 export function copyOfPicture(picture: Picture, others: readonly Picture[], newId: () => string): Picture {
   const { standsAtMm: _, ...kept } = picture;
+  const id = newId();
+  const ids = new Map(picture.elements.map((element) => [element.id, newId()]));
   return {
     ...kept,
-    id: newId(),
+    id,
     name: freshCopyName(
       picture.name,
       others.map(({ name }) => name),
     ),
-    elements: picture.elements.map((element) => ({ ...element, id: newId() })),
+    elements: picture.elements.map((element) => ({ ...element, ...spotOn(element, ids), id: ids.get(element.id) ?? newId() })),
+    bodies: picture.bodies.map((body) => ({ ...body, id: newId() })),
     // The names of mends are part of what the regions were read from: with others they would be read anew.
     mends: picture.mends,
   };

@@ -55,8 +55,9 @@ function firstTwice(ids: readonly string[]): string | undefined {
  * @throws OperationError
  */
 export function soundPicture(picture: Picture, table: IndexedTable | undefined): Picture {
-  const { elements, mends } = picture;
-  const twice = firstTwice(elements.map(({ id }) => id)) ?? firstTwice(mends.map(({ id }) => id));
+  const { elements, mends, bodies, fronts } = picture;
+  const lists: readonly (readonly { id: string }[])[] = [elements, mends, bodies, fronts];
+  const twice = lists.map((rows) => firstTwice(rows.map(({ id }) => id))).find((id) => id !== undefined);
   if (twice) throw new OperationError(`The picture has ${twice} twice.`);
   const gathered = elements.flatMap(({ regionIds }) => regionIds);
   const unknown = gathered.find((id) => !table?.byId.has(id));
@@ -86,4 +87,6 @@ export const rules: Record<RowKind, RowRules> = {
   picture: { namesRegions: false, title: 'Picture' },
   element: { namesRegions: true, title: 'Element' },
   mend: { namesRegions: false, title: 'Mend' },
+  body: { namesRegions: false, title: 'Body' },
+  front: { namesRegions: false, title: 'Front' },
 };

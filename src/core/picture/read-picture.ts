@@ -6,6 +6,7 @@ import { findLines } from './lines';
 import { mendLines, mendRegions } from './mends';
 import { narrowestWidthsPx } from './narrowest';
 import { findRegions, type FoundRegions } from './regions';
+import { type ProposedScene, proposeScene } from '#core/scene/propose-scene';
 import { findShadeCues, type ShadeCue, withoutCues } from './shade-cues';
 import { withoutSpecks } from '#core/raster/specks';
 
@@ -16,6 +17,8 @@ export type PictureReading = {
   found: FoundRegions;
   /** Narrowest width of every region in px, by label. */
   narrowestPx: Float32Array;
+  /** What is one rounded thing, and what lies in front of what. */
+  scene: ProposedScene;
 };
 
 type Progress = (stage: string, share: number) => void;
@@ -52,7 +55,8 @@ export function readRegions(lines: BinaryImage, reading: Reading, onProgress: Pr
     widestNeckPx: 4 * pxPerMm,
     leastBulgePx: pxPerMm ** 2,
   });
-  return { lines: mended, cues, found, narrowestPx };
+  onProgress('Seeing what lies in front', 0.86);
+  return { lines: mended, cues, found, narrowestPx, scene: proposeScene({ ...found, pxPerMm }) };
 }
 
 /**

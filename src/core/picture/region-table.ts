@@ -18,7 +18,7 @@ export type RegionTableOptions = {
 };
 
 /** What a reading of a picture found, as it is kept: measures in mm and lasting ids. */
-export function toRegionTable({ found, cues, narrowestPx }: PictureReading, options: RegionTableOptions): RegionTable {
+export function toRegionTable({ found, cues, narrowestPx, scene }: PictureReading, options: RegionTableOptions): RegionTable {
   const { pxPerMm, frame, given, before } = options;
   let number = given;
   const mm = (px: number) => hundredths(px / pxPerMm);
@@ -51,6 +51,17 @@ export function toRegionTable({ found, cues, narrowestPx }: PictureReading, opti
       regionId: idOf(found.labels[Math.floor(centrePx[1]) * found.width + Math.floor(centrePx[0])] as number),
     })),
     lost: before ? lostRegions(before, idOf) : [],
+    bodies: scene.bodies.map(({ labels, on, relief }) => ({
+      regionIds: labels.flatMap((label) => idOf(label) ?? []),
+      ...(on === undefined ? {} : { on: idOf(on) as string }),
+      ...(relief ? { relief } : {}),
+    })),
+    fronts: scene.fronts.map(({ front, behind, sureness, atPx }) => ({
+      front: idOf(front) as string,
+      behind: idOf(behind) as string,
+      sureness: hundredths(sureness),
+      atMm: [mm(atPx[0]), mm(atPx[1])] as [number, number],
+    })),
   };
 }
 

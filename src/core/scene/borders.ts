@@ -1,7 +1,7 @@
 /** A border between two labels: its points, x and y in px by turns, on the edges between pixels, in the order of the scan. */
 export type Border = { labels: readonly [number, number]; points: number[] };
 
-/** A place where three labels or more meet, and how much of a small ring about it each fills; shares sum to 1. */
+/** A place where three labels or more meet, and how much of a small ring about it each fills: in their order round it, shares sum to 1. */
 export type Junction = { x: number; y: number; shares: ReadonlyMap<number, number> };
 
 /** A label map looked over once: borders, junctions and sizes; what is proposed from it reads only this. */
@@ -127,26 +127,37 @@ function joined(corners: readonly number[], reach: number): [number, number][] {
   return groups.map(({ x, y, count }) => [x / count, y / count]);
 }
 
+/** Pairs of labels that lie next to each other round a junction. */
+export function pairsAbout({ shares }: Junction): (readonly [first: number, second: number])[] {
+  const round = [...shares.keys()];
+  if (round.length === 2) return [[round[0]!, round[1]!]];
+  return round.map((label, place) => [label, round[(place + 1) % round.length]!] as const);
+}
+
 type Map2d = { width: number; height: number; labels: Uint16Array };
 
 /** Share of rings about a place that each label fills; beyond the picture is paper. Wider rings count as long as none meets another label. */
 function ringShares({ width, height, labels }: Map2d, x: number, y: number, pxPerMm: number): ReadonlyMap<number, number> {
-  const total = new Map<number, number>();
+  const total = new Map<number, { share: number; east: number; south: number }>();
   let rings = 0;
   for (const radiusMm of ringRadiiMm) {
     const radius = Math.max(2.5, radiusMm * pxPerMm);
-    const ring = new Map<number, number>();
+    const ring = new Map<number, { share: number; east: number; south: number }>();
     for (let step = 0; step < ringSteps; step++) {
       const angle = (2 * Math.PI * (step + 0.5)) / ringSteps;
       const column = Math.floor(x + radius * Math.cos(angle));
       const row = Math.floor(y + radius * Math.sin(angle));
       const label = column < 0 || row < 0 || column >= width || row >= height ? 0 : labels[row * width + column]!;
-      ring.set(label, (ring.get(label) ?? 0) + 1 / ringSteps);
+      const { share, east, south } = ring.get(label) ?? { share: 0, east: 0, south: 0 };
+      ring.set(label, { share: share + 1 / ringSteps, east: east + Math.cos(angle), south: south + Math.sin(angle) });
     }
     if (rings > 0 && [...ring.keys()].some((label) => !total.has(label))) break;
-    for (const [label, share] of ring) total.set(label, (total.get(label) ?? 0) + share);
+    for (const [label, own] of ring) {
+      const sum = total.get(label) ?? { share: 0, east: 0, south: 0 };
+      total.set(label, { share: sum.share + own.share, east: sum.east + own.east, south: sum.south + own.south });
+    }
     rings++;
   }
-  for (const [label, share] of total) total.set(label, share / rings);
-  return total;
+  const inOrder = [...total].sort(([, one], [, other]) => Math.atan2(one.south, one.east) - Math.atan2(other.south, other.east));
+  return new Map(inOrder.map(([label, { share }]) => [label, share / rings]));
 }

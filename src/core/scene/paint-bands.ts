@@ -1,4 +1,4 @@
-import type { BandMap } from './band-map';
+import type { BandMap, SoftEdges } from './band-map';
 
 /** Red, green, blue, 0 to 255. */
 export type Rgb = readonly [number, number, number];
@@ -11,7 +11,7 @@ const bandNumbers = 256;
  * @param colours of each element, light to dark.
  * @returns RGBA, transparent where nothing is coloured; a band without a colour is white.
  */
-export function paintBands({ elements, bands }: BandMap, colours: readonly (readonly Rgb[])[]): Uint8ClampedArray<ArrayBuffer> {
+export function paintBands({ elements, bands, softEdges }: BandMap, colours: readonly (readonly Rgb[])[]): Uint8ClampedArray<ArrayBuffer> {
   const isLittleEndian = new Uint8Array(new Uint32Array([1]).buffer)[0] === 1;
   const pack = ([r, g, b]: Rgb): number =>
     (isLittleEndian ? (255 << 24) | (b << 16) | (g << 8) | r : (r << 24) | (g << 16) | (b << 8) | 255) >>> 0;
@@ -24,5 +24,23 @@ export function paintBands({ elements, bands }: BandMap, colours: readonly (read
     const element = elements[i]!;
     if (element !== 0) rgba[i] = palette[element * bandNumbers + bands[i]!]!;
   }
-  return new Uint8ClampedArray(rgba.buffer);
+  const painted = new Uint8ClampedArray(rgba.buffer);
+  if (softEdges) fadeEdges(painted, softEdges, palette);
+  return painted;
+}
+
+/** Mixes the colour of a spot with what lies beneath it, by how much it covers; on bare paper it is let through. */
+function fadeEdges(painted: Uint8ClampedArray, edges: SoftEdges, palette: Uint32Array): void {
+  const bytes = new Uint8Array(palette.buffer);
+  for (const [place, pixel] of edges.pixels.entries()) {
+    const over = 4 * (edges.elements[place]! * bandNumbers + edges.bands[place]!);
+    const beneath = 4 * (edges.elementsBeneath[place]! * bandNumbers + edges.bandsBeneath[place]!);
+    const isBare = edges.elementsBeneath[place] === 0;
+    const share = edges.covers[place]! / 255;
+    for (let channel = 0; channel < 3; channel++) {
+      const under = isBare ? bytes[over + channel]! : bytes[beneath + channel]!;
+      painted[4 * pixel + channel] = share * bytes[over + channel]! + (1 - share) * under;
+    }
+    painted[4 * pixel + 3] = isBare ? edges.covers[place]! : 255;
+  }
 }

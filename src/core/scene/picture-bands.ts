@@ -1,33 +1,83 @@
 import type { DistantLamp } from '#model/lamp';
 import type { Marker } from '#model/marker';
-import type { Picture } from '#model/picture';
+import type { Element, Picture } from '#model/picture';
 import { hexOfLab } from '#core/colour/lab';
 import { labelsOf } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { usualShares } from '#core/markers/ladder';
 import { paintBands, type Rgb } from './paint-bands';
-import { type BandRequest, openScene } from './scene';
+import type { SceneBody, SceneFront } from './scene-bodies';
+import { type BandRequest, openScene, type SceneElement } from './scene';
+import type { SpotPx } from './spot-cover';
+import { standingOfPicture } from './standing-of-picture';
 
 export type BandsOfPicture = { /** Ids of the elements, in the order of the request. */ ids: string[]; request: BandRequest };
 
-/** What is asked of a scene for a picture: its elements that have a ladder and areas. */
+type Rows = Pick<Picture, 'elements' | 'bodies' | 'fronts'>;
+
+/** What is asked of a scene for a picture: its elements that have a ladder and a place, soft spots last, and how its regions stand to each other. */
 export function bandsOfPicture(
-  picture: Pick<Picture, 'elements'>,
+  picture: Rows,
   table: IndexedTable,
   lamp: DistantLamp,
   resolution: BandRequest['resolution'],
 ): BandsOfPicture {
-  const coloured = picture.elements.filter((element) => element.ladder && element.regionIds.length > 0);
+  const { widthPx, frame } = table.table;
+  const coloured = picture.elements
+    .flatMap((element) => sceneElement(element, picture, table, widthPx / frame.widthMm) ?? [])
+    .sort((first, second) => Number(first.asked.spot !== undefined) - Number(second.asked.spot !== undefined));
   return {
     ids: coloured.map(({ id }) => id),
-    request: {
-      lamp,
-      resolution,
-      elements: coloured.map((element) => ({
-        labels: labelsOf(element, table),
-        shares: [...usualShares(element.ladder?.rungs.length ?? 1)],
+    request: { lamp, resolution, elements: coloured.map(({ asked }) => asked), ...standingLabels(picture, table) },
+  };
+}
+
+/** An element as a scene asks for it; null where nothing of it is coloured. */
+function sceneElement(
+  element: Element,
+  { elements }: Rows,
+  table: IndexedTable,
+  pxPerMm: number,
+): { id: string; asked: SceneElement } | null {
+  const { id, ladder, spot } = element;
+  if (!ladder) return null;
+  const host = spot && elements.find((other) => other.id === spot.on);
+  const labels = labelsOf(spot ? (host ?? { regionIds: [] }) : element, table);
+  if (labels.length === 0) return null;
+  const shares = [...usualShares(ladder.rungs.length)];
+  return { id, asked: { labels, shares, ...(spot ? { spot: spotPx(spot, pxPerMm) } : {}) } };
+}
+
+/** A soft spot in px of the picture. */
+function spotPx({ strokes, softMm }: NonNullable<Element['spot']>, pxPerMm: number): SpotPx {
+  return {
+    softPx: softMm * pxPerMm,
+    strokes: strokes.map(({ points, radiusMm }) => ({
+      radiusPx: radiusMm * pxPerMm,
+      points: points.map(([x, y]) => [x * pxPerMm, y * pxPerMm] as const),
+    })),
+  };
+}
+
+/** How the regions of a picture stand to each other, as labels; fronts within a body fall away, since nothing is before itself. */
+export function standingLabels(
+  picture: Pick<Picture, 'bodies' | 'fronts'>,
+  table: IndexedTable,
+): { bodies: SceneBody[]; fronts: SceneFront[] } {
+  const { bodies, bodyOf, fronts } = standingOfPicture(picture, table);
+  const labelOf = (id: string) => table.byId.get(id)?.label ?? 0;
+  return {
+    bodies: bodies
+      .filter(({ regionIds, on, relief }) => regionIds.length > 1 || on !== undefined || relief !== undefined)
+      .map(({ regionIds, on, relief }) => ({
+        labels: regionIds.map(labelOf),
+        ...(on === undefined ? {} : { on: labelOf(on) }),
+        ...(relief ? { relief } : {}),
       })),
-    },
+    fronts: fronts.flatMap(({ between, front }) => {
+      if (front === null || bodyOf.get(between[0]) === bodyOf.get(between[1])) return [];
+      return [{ front: labelOf(front), behind: labelOf(front === between[0] ? between[1] : between[0]) }];
+    }),
   };
 }
 
@@ -67,6 +117,16 @@ function thinned(labels: Uint16Array, width: number, height: number, step: numbe
   return { labels: data, width: columns, height: rows };
 }
 
+function shrunk({ strokes, softPx }: SpotPx, step: number): SpotPx {
+  return {
+    softPx: softPx / step,
+    strokes: strokes.map(({ points, radiusPx }) => ({
+      radiusPx: radiusPx / step,
+      points: points.map(([x, y]) => [x / step, y / step] as const),
+    })),
+  };
+}
+
 export type SmallPainting = { rgba: Uint8ClampedArray<ArrayBuffer>; width: number; height: number };
 
 /**
@@ -74,7 +134,7 @@ export type SmallPainting = { rgba: Uint8ClampedArray<ArrayBuffer>; width: numbe
  * @param labels row-major at the size of the table. @returns RGBA, transparent where nothing is coloured.
  */
 export function paintSmall(
-  picture: Pick<Picture, 'elements'>,
+  picture: Rows,
   scene: { table: IndexedTable; labels: Uint16Array; lamp: DistantLamp; markers: ReadonlyMap<string, Pick<Marker, 'lab'>> },
   mostPx: number,
 ): SmallPainting {
@@ -82,6 +142,8 @@ export function paintSmall(
   const { widthPx, heightPx } = table.table;
   const small = thinned(labels, widthPx, heightPx, Math.max(1, Math.ceil(Math.max(widthPx, heightPx) / mostPx)));
   const { ids, request } = bandsOfPicture(picture, table, lamp, 'full');
-  const map = openScene(small.labels, small.width, small.height).bandMap(request);
+  const step = widthPx / small.width;
+  const elements = request.elements.map(({ spot, ...element }) => ({ ...element, ...(spot ? { spot: shrunk(spot, step) } : {}) }));
+  const map = openScene(small.labels, small.width, small.height).bandMap({ ...request, elements });
   return { rgba: paintBands(map, coloursOfBands(picture, ids, markers)), width: small.width, height: small.height };
 }

@@ -1,5 +1,6 @@
+import { polygonArea, polygonHull } from 'd3';
 import type { Relief } from '#model/body';
-import { bendOf, type Border, bordersOf, type LabelledPicture, pairKey, type SceneBorders } from './borders';
+import { bendOf, type Border, bordersOf, type LabelledPicture, pairKey, pairsAbout, type SceneBorders } from './borders';
 
 /**
  * What is shaded as one rounded thing. `on`: a label of the body that it lies on, whose form goes on beneath it; `relief`: where it is not
@@ -26,6 +27,8 @@ const fullLead = 0.08;
 /** Two whose borders say so little for a seam are none. */
 const surelyNone = -0.5;
 const leastSeam = 0.35;
+/** Two that are one fill at least this share of their convex hull. */
+const leastSolidity = 0.76;
 
 /**
  * Which regions are one rounded thing: a line that meets the outline of both squarely and leaves it smooth is a seam that parts colours or
@@ -47,16 +50,20 @@ export function bodiesOf(scene: SceneBorders): FoundBodies {
   // What is small and all within others is laid aside first: it would be a third party at the ends of seams.
   const lying = enclosed(scene, (label) => label);
   const sums = seamSums(scene, within(scene)).sort((one, other) => other.sum - one.sum || one.labels[0] - other.labels[0]);
+  const rimOf = rimPoints(scene);
   const edges = sums.filter(({ sum }) => sum <= surelyNone);
-  for (const { labels, sum } of sums) {
-    if (sum < leastSeam) break;
+  for (const { labels, sum, meetsOutline } of sums) {
+    if (sum < leastSeam || labels.some((label) => lying.has(label))) continue;
     const [one, other] = labels.map(sets.of);
     // Two that are surely not one do not become so by way of a third.
     const isHeldApart = edges.some(({ labels: pair }) => {
       const [first, second] = pair.map(sets.of);
       return (first === one && second === other) || (first === other && second === one);
     });
-    if (!isHeldApart) sets.join(...labels);
+    if (isHeldApart) continue;
+    const union = [...new Set(labels.flatMap(sets.membersOf))];
+    // Where no paper tells, both may end beneath a third: they are one only if they are one in shape.
+    if (meetsOutline || solidityOf(scene, rimOf, union) >= leastSolidity) sets.join(...labels);
   }
   // What lies across a seam is enclosed by both together.
   const across = enclosed(scene, sets.of);
@@ -79,9 +86,16 @@ export function bodiesOf(scene: SceneBorders): FoundBodies {
   return { bodies, bodyOf };
 }
 
+function convexArea(points: readonly [number, number][]): number {
+  const hull = polygonHull([...points]);
+  return hull ? Math.abs(polygonArea(hull)) : 0;
+}
+
 /** Sets of labels that are joined two by two. */
 function setsOf(count: number) {
   const parent = Uint16Array.from({ length: count }, (_, label) => label);
+  const members = new Map<number, number[]>();
+  const membersOf = (label: number): number[] => members.get(of(label)) ?? [label];
   const of = (label: number): number => {
     let root = label;
     while (parent[root] !== root) root = parent[root]!;
@@ -90,8 +104,11 @@ function setsOf(count: number) {
   };
   return {
     of,
+    membersOf,
     join: (first: number, second: number) => {
       const [one, other] = [of(first), of(second)].sort((a, b) => a - b) as [number, number];
+      if (one === other) return;
+      members.set(one, [...membersOf(one), ...membersOf(other)]);
       parent[other] = one;
     },
   };
@@ -126,6 +143,23 @@ function enclosed({ borders, rims, areasPx }: SceneBorders, bodyOf: (label: numb
   return found;
 }
 
+/** Points of the outline of each label. */
+function rimPoints({ borders }: SceneBorders): ReadonlyMap<number, number[][]> {
+  const points = new Map<number, number[][]>();
+  for (const border of borders.values())
+    for (const label of border.labels) points.set(label, [...(points.get(label) ?? []), border.points]);
+  return points;
+}
+
+/** Share that labels together fill of their convex hull. */
+function solidityOf({ areasPx }: SceneBorders, rimOf: ReadonlyMap<number, number[][]>, labels: readonly number[]): number {
+  const points: [number, number][] = [];
+  for (const rim of labels.flatMap((label) => rimOf.get(label) ?? [])) {
+    for (let i = 0; i < rim.length; i += 2) points.push([rim[i]!, rim[i + 1]!]);
+  }
+  return labels.reduce((sum, label) => sum + areasPx[label]!, 0) / Math.max(1, convexArea(points));
+}
+
 /** Labels that no paper touches and that are small beside all that touch them. */
 function within({ borders, areasPx }: SceneBorders): Set<number> {
   const around = new Float64Array(areasPx.length);
@@ -140,22 +174,25 @@ function within({ borders, areasPx }: SceneBorders): Set<number> {
   return new Set([...areasPx.keys()].filter((label) => label > 0 && !isOpen[label] && areasPx[label]! <= mostOnArea * around[label]!));
 }
 
-/** How much the ends of each border say that it is a seam; borders without ends and of what is laid aside are left out. */
+/**
+ * How much the ends of each border say that it is a seam, in the mean; borders without ends are left out.
+ * @param aside small things within others.
+ */
 export function seamSums({ borders, junctions }: SceneBorders, aside: ReadonlySet<number>) {
-  const sums = new Map<number, { sum: number; ends: number }>();
-  for (const { shares } of junctions) {
-    const met = [...shares];
-    if (met.some(([label]) => aside.has(label))) continue;
-    for (const [place, [first, own]] of met.entries()) {
-      for (const [second, other] of met.slice(place + 1)) {
-        const key = pairKey(first, second);
-        if (first === 0 || second === 0 || !borders.has(key)) continue;
-        const { sum, ends } = sums.get(key) ?? { sum: 0, ends: 0 };
-        sums.set(key, { sum: sum + seamSign(own, other, shares.get(0) ?? 0), ends: ends + 1 });
-      }
+  const sums = new Map<number, { sum: number; ends: number; meetsOutline: boolean }>();
+  for (const junction of junctions) {
+    const { shares } = junction;
+    for (const [first, second] of pairsAbout(junction)) {
+      const key = pairKey(first, second);
+      if (first === 0 || second === 0 || !borders.has(key)) continue;
+      const sign = seamSign(shares.get(first)!, shares.get(second)!, shares.get(0) ?? 0);
+      // Something small that lies over the end of a seam speaks not against it.
+      if (sign < 0 && [...shares.keys()].some((label) => label !== first && label !== second && aside.has(label))) continue;
+      const { sum, ends, meetsOutline } = sums.get(key) ?? { sum: 0, ends: 0, meetsOutline: false };
+      sums.set(key, { sum: sum + sign, ends: ends + 1, meetsOutline: meetsOutline || sign > otherEnd });
     }
   }
-  return [...sums].map(([key, { sum, ends }]) => ({ labels: borders.get(key)!.labels, sum: sum / ends }));
+  return [...sums].map(([key, { sum, ends, meetsOutline }]) => ({ labels: borders.get(key)!.labels, sum: sum / ends, meetsOutline }));
 }
 
 /** What one end says, -1 to 1, from the shares of a ring that the two and the paper fill: whether the rest runs straighter on than either. */

@@ -1,4 +1,4 @@
-import { bendOf, bordersOf, type LabelledPicture, pairKey, type SceneBorders } from './borders';
+import { bendOf, bordersOf, type LabelledPicture, pairKey, pairsAbout, type SceneBorders } from './borders';
 import { bodiesOf, type FoundBodies, type ProposedBody } from './propose-bodies';
 
 /** Of two regions with a common border: which lies in front. `sureness` 0 to 1: how well the drawing tells. */
@@ -124,14 +124,12 @@ export function frontSigns(scene: SceneBorders): FrontSigns[] {
 /** For each pair, the sum over its ends of how much straighter the first's outline runs on there than the second's. */
 function junctionVotes({ junctions }: SceneBorders): Map<number, number> {
   const votes = new Map<number, number>();
-  for (const { shares } of junctions) {
-    const met = [...shares.keys()].filter((label) => label !== 0);
-    for (const [place, first] of met.entries()) {
-      for (const second of met.slice(place + 1)) {
-        const vote = endVote(shares.get(first)!, shares.get(second)!);
-        const key = pairKey(first, second);
-        votes.set(key, (votes.get(key) ?? 0) + (first < second ? vote : -vote));
-      }
+  for (const junction of junctions) {
+    for (const [first, second] of pairsAbout(junction)) {
+      if (first === 0 || second === 0) continue;
+      const vote = endVote(junction.shares.get(first)!, junction.shares.get(second)!);
+      const key = pairKey(first, second);
+      votes.set(key, (votes.get(key) ?? 0) + (first < second ? vote : -vote));
     }
   }
   return votes;

@@ -1,17 +1,26 @@
 import type { DistantLamp } from '#model/lamp';
 import { cutBands } from '#core/light/bands';
-import { shade } from '#core/light/shade';
-import type { BandMap } from './band-map';
-import { formOfPart, type PartForm } from './part-form';
-import { connectedParts, type Part, partsOfPicture } from './parts';
-import { shadingAt } from './shading-at';
+import { directionOf, shade } from '#core/light/shade';
+import type { BandMap, SoftEdges } from './band-map';
+import { type BodyForm, formOfBody } from './body-form';
+import { type PictureParts, partsOfPicture } from './parts';
+import { bodiesByLabel, type CoveringBody, type SceneBody, type SceneFront } from './scene-bodies';
+import { type LitForm, shadingAt } from './shading-at';
+import { eachSpotPixel, type SpotPx } from './spot-cover';
 
-/** What is to be coloured: the labels of an element, and the share of each of its bands, light to dark, sum 1. */
-export type SceneElement = { labels: readonly number[]; shares: readonly number[] };
+/**
+ * What is to be coloured: the labels of an element, and the share of each of its bands, light to dark, sum 1. A soft spot has a place too: it
+ * covers what of its labels it reaches.
+ */
+export type SceneElement = { labels: readonly number[]; shares: readonly number[]; spot?: SpotPx | undefined };
 
 export type BandRequest = {
   lamp: DistantLamp;
   elements: readonly SceneElement[];
+  /** What is shaded as one; a label in none is a body of its own. Default none. */
+  bodies?: readonly SceneBody[] | undefined;
+  /** What lies in front where. Default: nothing is known to. */
+  fronts?: readonly SceneFront[] | undefined;
   /** `full`: a px of the map a px of the picture; `half`: half as many each way, while the lamp moves. */
   resolution: 'full' | 'half';
 };
@@ -24,69 +33,84 @@ export type Scene = {
   formBytes: () => number;
 };
 
+/** The light on a body, its own or of what it lies on. */
+type LitBody = { own: LitForm | null; host: LitBody | null };
+
 /** @param options.forms `full`: no form of half resolution; for comparison. Default `auto`. */
 export function openScene(labels: Uint16Array, width: number, height: number, options: { forms?: 'auto' | 'full' } = {}): Scene {
   const picture = partsOfPicture(labels, width, height);
-  const forms = new Map<string, PartForm>();
-  // Which part of the element at hand a label belongs to; 0: none.
-  const partOfLabel = new Uint16Array(65536);
+  const forms = new Map<string, BodyForm>();
 
-  const formFor = (part: Part, number: number, used: Set<string>): PartForm => {
-    const key = part.labels.join(' ');
-    used.add(key);
-    const known = forms.get(key);
-    if (known) return known;
-    const form = formOfPart(picture, part.bounds, (label) => partOfLabel[label] === number, { resolution: options.forms ?? 'auto' });
-    forms.set(key, form);
-    return form;
+  /** Lights bodies, each once. */
+  const lighter = (lamp: DistantLamp, used: Set<string>) => {
+    const lit = new Map<CoveringBody, LitBody>();
+    const light = (body: CoveringBody): LitBody => {
+      const known = lit.get(body);
+      if (known) return known;
+      const host = body.host && light(body.host);
+      // What lies on another as a pattern takes part in its form; else it adds its own to it.
+      const needsForm = !host || body.relief.kind !== 'pattern';
+      const made: LitBody = { own: needsForm ? litForm(body) : null, host };
+      lit.set(body, made);
+      return made;
+    };
+    const litForm = (body: CoveringBody): LitForm => {
+      used.add(body.key);
+      const known = forms.get(body.key) ?? formOfBody(picture, body, { resolution: options.forms ?? 'auto' });
+      forms.set(body.key, known);
+      const { left, top, scale: formScale, form } = known;
+      return { left, top, formScale, form, light: shade(form, lamp, { signed: true }) };
+    };
+    return light;
   };
 
-  const bandMap = ({ lamp, elements, resolution }: BandRequest): BandMap => {
+  const bandMap = ({ lamp, elements, bodies, fronts, resolution }: BandRequest): BandMap => {
     const scale = resolution === 'half' ? 2 : 1;
     const mapWidth = Math.ceil(width / scale);
     const mapHeight = Math.ceil(height / scale);
-    const map: BandMap = {
-      width: mapWidth,
-      height: mapHeight,
-      scale,
-      elements: new Uint16Array(mapWidth * mapHeight),
-      bands: new Uint8Array(mapWidth * mapHeight),
-    };
+    const size = mapWidth * mapHeight;
+    const map: BandMap = { width: mapWidth, height: mapHeight, scale, elements: new Uint16Array(size), bands: new Uint8Array(size) };
     const used = new Set<string>();
-    for (const [index, element] of elements.entries()) {
-      const parts = connectedParts(picture, element.labels);
-      for (const [at, part] of parts.entries()) for (const label of part.labels) partOfLabel[label] = at + 1;
-      const lit = parts.map((part, at) => {
-        const { left, top, scale: formScale, form } = formFor(part, at + 1, used);
-        return { part, number: at + 1, left, top, formScale, form, light: shade(form, lamp, { signed: true }) };
-      });
-      // All parts of an element are ranked together: its bands have its shares, whatever the shares of a part.
-      const room = lit.reduce((sum, { part: { bounds } }) => sum + boxArea(bounds, scale), 0);
+    const bodyOf = bodiesByLabel(picture, { bodies, fronts });
+    const light = lighter(lamp, used);
+    const flat = directionOf(lamp)[2];
+    const lightAt = (lit: LitBody, x: number, y: number): number => {
+      const beneath = lit.host ? lightAt(lit.host, x, y) : 0;
+      if (!lit.own) return beneath;
+      const own = shadingAt(lit.own, x, y);
+      return lit.host ? beneath + own - flat : own;
+    };
+
+    for (const [index, { labels: wished, shares, spot }] of elements.entries()) {
+      if (spot) continue;
+      const own = wished.filter((label) => 4 * label + 3 < picture.bounds.length && picture.bounds[4 * label]! >= 0);
+      const room = own.reduce((sum, label) => sum + boxArea(picture, label, scale), 0);
       const pixels = new Uint32Array(room);
       const values = new Float32Array(room);
       let count = 0;
-      for (const { part, number, ...placed } of lit) {
-        const [fromX, fromY, toX, toY] = part.bounds.map((edge) => Math.floor(edge / scale)) as [number, number, number, number];
+      for (const label of own) {
+        const lit = light(bodyOf(label));
+        const [fromX, fromY, toX, toY] = boxOf(picture, label, scale);
         for (let y = fromY; y <= toY; y++) {
           for (let x = fromX; x <= toX; x++) {
-            if (partOfLabel[labels[y * scale * width + x * scale]!] !== number) continue;
+            if (labels[y * scale * width + x * scale] !== label) continue;
             pixels[count] = y * mapWidth + x;
-            values[count] = shadingAt(placed, x * scale, y * scale);
+            values[count] = lightAt(lit, x * scale, y * scale);
             count++;
           }
         }
       }
-      const bands = cutBands(values.subarray(0, count), element.shares);
+      // All parts of an element are ranked together: its bands have its shares, whatever the shares of a part.
+      const bands = cutBands(values.subarray(0, count), shares);
       for (let i = 0; i < count; i++) {
-        const pixel = pixels[i]!;
-        map.elements[pixel] = index + 1;
-        map.bands[pixel] = bands[i]!;
+        map.elements[pixels[i]!] = index + 1;
+        map.bands[pixels[i]!] = bands[i]!;
       }
-      for (const part of parts) for (const label of part.labels) partOfLabel[label] = 0;
     }
+    const softEdges = layOnSpots(map, { labels, width, height }, elements, (label, x, y) => lightAt(light(bodyOf(label)), x, y));
     // What an edit has left behind goes; a form can be large.
     for (const key of forms.keys()) if (!used.has(key)) forms.delete(key);
-    return map;
+    return softEdges ? { ...map, softEdges } : map;
   };
 
   return {
@@ -96,6 +120,58 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
   };
 }
 
-function boxArea([left, top, right, bottom]: readonly [number, number, number, number], scale: number): number {
-  return (Math.floor(right / scale) - Math.floor(left / scale) + 1) * (Math.floor(bottom / scale) - Math.floor(top / scale) + 1);
+/** A pixel of the map counts as the spot's where it covers half of it. */
+const leastCover = 0.5;
+
+/** Lays the soft spots over a map, in turn: the map is changed where they cover it, and where they fade is told. */
+function layOnSpots(
+  map: BandMap,
+  { labels, width, height }: { labels: Uint16Array; width: number; height: number },
+  elements: readonly SceneElement[],
+  lightAt: (label: number, x: number, y: number) => number,
+): SoftEdges | undefined {
+  const edges: { pixel: number; cover: number; element: number; band: number; beneath: number; bandBeneath: number }[] = [];
+  for (const [index, { labels: wished, shares, spot }] of elements.entries()) {
+    if (!spot) continue;
+    const own = new Set(wished);
+    const reached: { pixel: number; cover: number; value: number }[] = [];
+    eachSpotPixel(spot, { width, height, step: map.scale }, (x, y, cover) => {
+      const label = labels[y * width + x]!;
+      if (!own.has(label)) return;
+      reached.push({ pixel: (y / map.scale) * map.width + x / map.scale, cover, value: lightAt(label, x, y) });
+    });
+    const bands = cutBands(
+      Float32Array.from(reached, ({ value }) => value),
+      shares,
+    );
+    for (const [place, { pixel, cover }] of reached.entries()) {
+      const band = bands[place]!;
+      if (cover < 1) {
+        const [beneath, bandBeneath] = [map.elements[pixel]!, map.bands[pixel]!];
+        edges.push({ pixel, cover: Math.round(255 * cover), element: index + 1, band, beneath, bandBeneath });
+      }
+      if (cover < leastCover) continue;
+      map.elements[pixel] = index + 1;
+      map.bands[pixel] = band;
+    }
+  }
+  if (edges.length === 0) return undefined;
+  return {
+    pixels: Uint32Array.from(edges, ({ pixel }) => pixel),
+    covers: Uint8Array.from(edges, ({ cover }) => cover),
+    elements: Uint16Array.from(edges, ({ element }) => element),
+    bands: Uint8Array.from(edges, ({ band }) => band),
+    elementsBeneath: Uint16Array.from(edges, ({ beneath }) => beneath),
+    bandsBeneath: Uint8Array.from(edges, ({ bandBeneath }) => bandBeneath),
+  };
+}
+
+/** Left, top, right, bottom of a label in px of the map, inclusive. */
+function boxOf({ bounds }: PictureParts, label: number, scale: number): [number, number, number, number] {
+  return [0, 1, 2, 3].map((side) => Math.floor(bounds[4 * label + side]! / scale)) as [number, number, number, number];
+}
+
+function boxArea(picture: PictureParts, label: number, scale: number): number {
+  const [left, top, right, bottom] = boxOf(picture, label, scale);
+  return (right - left + 1) * (bottom - top + 1);
 }

@@ -1,5 +1,5 @@
 import { type Operation, operationsSchema } from '#model/operation';
-import { type Make, makeSchema } from '#model/make';
+import { type Make, makeSchema, makeSchemaVersion } from '#model/make';
 import { type Picture, pictureSchema } from '#model/picture';
 import { type Frame, type RegionTable, regionTableSchema } from '#model/region-table';
 import { applyOperations } from '#core/make/apply';
@@ -70,11 +70,11 @@ function upgradePicture(old: Picture1): { picture: Picture; upgrade: TableUpgrad
   return { picture: { ...read, regionMap: map }, upgrade };
 }
 
-/** A make of schema 1 as one of schema 2, and the region tables that have left it. @throws ZodError when it is no such make. */
+/** A make of schema 1 as one of today, and the region tables that have left it. @throws ZodError when it is no such make. */
 export function makeFrom1(document: unknown): Upgraded<Make> {
   const { pictures, ...head } = make1Schema.parse(document);
   const upgraded = pictures.map(upgradePicture);
-  const make = makeSchema.parse({ ...head, schema: 2, pictures: upgraded.map(({ picture }) => picture) });
+  const make = makeSchema.parse({ ...head, schema: makeSchemaVersion, pictures: upgraded.map(({ picture }) => picture) });
   return { value: make, blobs: upgraded.flatMap(({ upgrade }) => (upgrade ? [upgrade.blob] : [])) };
 }
 
@@ -151,8 +151,8 @@ function operationsFrom1(old: Operation1, make: Make, tables: RegionTables): { o
 }
 
 /**
- * Operations of schema 1 as those of schema 2.
- * @param make the make, of schema 2, that they are to be applied to; @param tables its region tables, with the former names of regions.
+ * Operations of schema 1 as those of today.
+ * @param make the make, of today's schema, that they are to be applied to; @param tables its region tables, with the former names of regions.
  * @throws OperationError when they do not fit it, ZodError when they are no operations.
  */
 export function operationsOf1(old: unknown, make: Make, tables: RegionTables): Upgraded<Operation[]> {

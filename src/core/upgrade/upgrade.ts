@@ -37,7 +37,9 @@ export function upgrade(versioned: Versioned): Upgraded<Today[keyof Today]> {
   switch (versioned.what) {
     case 'make': {
       const version = versionOf(field(versioned.value, 'schema') ?? null, 'This make', makeSchemaVersion);
-      return version === 1 ? makeFrom1(versioned.value) : { value: makeSchema.parse(versioned.value), blobs: [] };
+      if (version === 1) return makeFrom1(versioned.value);
+      // Schema 2 knew no bodies, fronts and soft spots: it is one of today without any.
+      return { value: makeSchema.parse({ ...(versioned.value as object), schema: makeSchemaVersion }), blobs: [] };
     }
     case 'operations': {
       const { make, tables } = versioned.onto;

@@ -97,7 +97,7 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
     isShown: showsBands,
   });
   const say = (said: string) => useDesk.getState().set({ said });
-  const reading = useReading(useMake, picture, { isOpen: station === 'picture', isConflict: keep.kind === 'conflict', say });
+  const reading = useReading(useMake, picture, { table, isOpen: station === 'picture', isConflict: keep.kind === 'conflict', say });
   const originalPx = useOriginalSize(station === 'picture' ? picture : undefined);
   const [zoom, onZoom] = useState(1);
   const middle = useRef<Share>([0.5, 0.5]);

@@ -85,9 +85,9 @@ export function StationPanel(props: Props) {
     case 'light':
       return (
         <LightStation
-          {...{ picture, table, lamp }}
+          {...{ picture, lamp }}
           markers={rack.markers}
-          shares={bands.shares}
+          areasMm2={bands.areasMm2}
           problem={bands.problem}
           onSettle={settleLamp}
         />

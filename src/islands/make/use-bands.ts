@@ -13,14 +13,14 @@ import type { SceneApi } from '#workers/scene.worker';
 
 export type Bands = {
   paint: ImageBitmap | null;
-  /** Share each rung covers, by element id. */
-  shares: ReadonlyMap<string, number[]>;
+  /** Paper that each rung covers, light to dark, in mm², by element id. */
+  areasMm2: ReadonlyMap<string, number[]>;
   problem: string | null;
 };
 
-const noBands: Bands = { paint: null, shares: new Map(), problem: null };
+const noBands: Bands = { paint: null, areasMm2: new Map(), problem: null };
 
-type Mapped = { ids: string[]; map: BandMap; shares: number[][] };
+type Mapped = { ids: string[]; map: BandMap; pixels: number[][] };
 
 export type BandsOptions = {
   table: IndexedTable | undefined;
@@ -41,6 +41,7 @@ export function useBands(picture: Picture | undefined, { table, labels, lamp, is
   const [bands, setBands] = useState<Bands>(noBands);
   const byId = useMemo(() => new Map(markers.map((marker) => [marker.id, marker])), [markers]);
   const { widthPx = 0, heightPx = 0 } = picture?.regionMap ?? {};
+  const pxPerMm = widthPx / (picture?.widthMm ?? 1);
 
   useEffect(() => {
     setMapped(null);
@@ -53,9 +54,9 @@ export function useBands(picture: Picture | undefined, { table, labels, lamp, is
     const wishes = newestWish<BandsOfPicture>(
       async ({ ids, request }) => {
         await loaded;
-        const { map, shares } = await api.bands(request);
+        const { map, pixels } = await api.bands(request);
         if (!current) return;
-        setMapped({ ids, map, shares });
+        setMapped({ ids, map, pixels });
         setProblem(null);
       },
       (error) => current && setProblem(problemToShow(error).message),
@@ -85,15 +86,21 @@ export function useBands(picture: Picture | undefined, { table, labels, lamp, is
   useEffect(() => {
     if (!mapped || !colours) return setBands(noBands);
     let current = true;
-    const { map, ids, shares } = mapped;
+    const { map, ids, pixels } = mapped;
+    const pxMm2 = (map.scale / pxPerMm) ** 2;
     const rgba = paintBands(map, JSON.parse(colours) as Rgb[][]);
     void createImageBitmap(new ImageData(rgba, map.width, map.height)).then((paint) => {
-      if (current) setBands({ paint, shares: new Map(ids.map((id, index) => [id, shares[index] ?? []])), problem: null });
+      if (current)
+        setBands({
+          paint,
+          areasMm2: new Map(ids.map((id, index) => [id, (pixels[index] ?? []).map((count) => count * pxMm2)])),
+          problem: null,
+        });
     });
     return () => {
       current = false;
     };
-  }, [mapped, colours]);
+  }, [mapped, colours, pxPerMm]);
 
   return problem ? { ...bands, problem } : bands;
 }

@@ -3,7 +3,7 @@ import type { Problem } from '#model/api/problem';
 import type { Picture } from '#model/picture';
 import { pictureById } from '#core/make/picture-lookup';
 import { isReadUpToDate, readingKey } from '#core/make/reading-key';
-import { tableOf } from '#core/make/region-tables';
+import { type IndexedTable, tableOf } from '#core/make/region-tables';
 import type { PictureDoubt } from '#core/picture/judge-picture';
 import { newestWish } from '#islands/shared/newest-wish.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
@@ -26,6 +26,11 @@ export type LiveReading = {
 /** How often a reading is done again because the picture was edited in the meantime. */
 const mostTries = 8;
 
+/** Whether a picture has a reading of today: that of its lines as they are, with bodies and fronts proposed. */
+function isReadNow(picture: Picture, table: IndexedTable | undefined): boolean {
+  return isReadUpToDate(picture) && (table === undefined || table.table.bodies !== undefined);
+}
+
 type Found = { key: string; finding: Finding };
 
 /**
@@ -36,9 +41,9 @@ type Found = { key: string; finding: Finding };
 export function useReading(
   useMake: MakeStore,
   picture: Picture | undefined,
-  options: { isOpen: boolean; isConflict: boolean; say: (words: string) => void },
+  options: { table: IndexedTable | undefined; isOpen: boolean; isConflict: boolean; say: (words: string) => void },
 ): LiveReading {
-  const { isOpen, isConflict } = options;
+  const { table, isOpen, isConflict } = options;
   const [reader, setReader] = useState<PictureReader | null>(null);
   const [found, setFound] = useState<Found | null>(null);
   const [doubt, setDoubt] = useState<{ pictureId: string; doubt: PictureDoubt | null } | null>(null);
@@ -46,7 +51,7 @@ export function useReading(
   const [proposed, setProposed] = useState<{ key: string; proposals: Proposal[] } | null>(null);
   const say = useEffectEvent(options.say);
   const key = picture ? `${picture.id} ${readingKey(picture)}` : '';
-  const isOutOfDate = picture !== undefined && !isReadUpToDate(picture);
+  const isOutOfDate = picture !== undefined && !isReadNow(picture, table);
   const isNeeded = picture !== undefined && (isOpen || isOutOfDate);
 
   useEffect(() => {
@@ -61,7 +66,7 @@ export function useReading(
         await useMake.getState().loadTables();
         const { make, tables, edit } = useMake.getState();
         const now = pictureById(make, pictureId);
-        if (!now || isReadUpToDate(now) || !isNewest()) return;
+        if (!now || isReadNow(now, tableOf(now, tables)) || !isNewest()) return;
         const ownKey = `${pictureId} ${readingKey(now)}`;
         const onProgress = (stage: string, share: number) => isNewest() && setFound({ key: ownKey, finding: { stage, share } });
         const result = await own.read(now, tableOf(now, tables), onProgress).catch((error: unknown) => {

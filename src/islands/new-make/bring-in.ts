@@ -43,6 +43,8 @@ async function pictureOf({ name, widthMm, fileName, original, preparation }: Wis
     regionsGiven: 0,
     mends: [],
     elements: [],
+    bodies: [],
+    fronts: [],
   };
 }
 

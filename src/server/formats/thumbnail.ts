@@ -1,4 +1,6 @@
 import sharp from 'sharp';
+import type { Body } from '#model/body';
+import type { Front } from '#model/front';
 import type { DistantLamp } from '#model/lamp';
 import type { Lab } from '#model/marker';
 import type { Element } from '#model/picture';
@@ -14,6 +16,8 @@ export type ThumbnailAsked = {
     labelMap: Uint8Array;
     table: Uint8Array;
     elements: Element[];
+    bodies: Body[];
+    fronts: Front[];
     lamp: DistantLamp;
     /** Colour of each marker that is used and has one, by id. */
     labs: [string, Lab][];

@@ -23,7 +23,7 @@ export function planThumbnail(make: Make, picture: Picture, rack: Rack): Thumbna
   // Regions of another cut-out do not lie on this one.
   const { regionMap, grey } = picture;
   const fits = regionMap?.widthPx === grey.widthPx && regionMap.heightPx === grey.heightPx;
-  const coloured = fits ? { elements: picture.elements, lamp: make.lamp, labs } : null;
+  const coloured = fits ? { elements: picture.elements, bodies: picture.bodies, fronts: picture.fronts, lamp: make.lamp, labs } : null;
   const shown = [grey.sha256, fits ? [regionMap.labelMap, regionMap.table] : null, coloured];
   return { key: createHash('sha256').update(JSON.stringify(shown)).digest('hex'), picture, coloured };
 }

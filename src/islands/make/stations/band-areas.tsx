@@ -1,15 +1,12 @@
 import type { Element } from '#model/picture';
 import { chipColours } from '#core/colour/coats';
-import { areaMm2Of } from '#core/make/picture-lookup';
-import type { IndexedTable } from '#core/make/region-tables';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { inkHex } from '#ui/colours.ts';
 
 type Props = {
   elements: readonly Element[];
-  table: IndexedTable | undefined;
-  /** Share each rung covers, light to dark, by element id. */
-  shares: ReadonlyMap<string, number[]>;
+  /** Paper that each rung covers, light to dark, in mm², by element id. */
+  areasMm2: ReadonlyMap<string, number[]>;
   markers: readonly ShownMarker[];
 };
 
@@ -18,16 +15,16 @@ const barHeightPx = 16;
 const leastPart = 0.6;
 
 /** How much paper each marker covers, as bars on one scale of cm²: which ink goes fastest is seen before it is read. */
-export function BandAreas({ elements, table, shares, markers }: Props) {
+export function BandAreas({ elements, areasMm2, markers }: Props) {
   const labOf = new Map(markers.map(({ id, lab }) => [id, lab]));
   const rows = elements
     .map((element) => {
-      const areaCm2 = areaMm2Of(element, table) / 100;
-      const own = shares.get(element.id) ?? [];
+      const own = areasMm2.get(element.id) ?? [];
+      const areaCm2 = own.reduce((sum, mm2) => sum + mm2, 0) / 100;
       const rungs = (element.ladder?.rungs ?? []).map(({ markerId, code }, index) => ({
         markerId,
         code,
-        cm2: areaCm2 * (own[index] ?? 0),
+        cm2: (own[index] ?? 0) / 100,
         lab: labOf.get(markerId),
       }));
       return { element, areaCm2, rungs };

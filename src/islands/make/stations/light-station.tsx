@@ -1,17 +1,15 @@
 import { ArrowDown, Sun } from 'lucide-react';
 import type { DistantLamp } from '#model/lamp';
 import type { Picture } from '#model/picture';
-import type { IndexedTable } from '#core/make/region-tables';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { lampWords } from '#ui/lamp-place.ts';
 import { BandAreas } from './band-areas';
 
 type Props = {
   picture: Picture;
-  table: IndexedTable | undefined;
   markers: readonly ShownMarker[];
   lamp: DistantLamp;
-  shares: ReadonlyMap<string, number[]>;
+  areasMm2: ReadonlyMap<string, number[]>;
   problem: string | null;
   onSettle: (lamp: DistantLamp) => void;
 };
@@ -30,8 +28,8 @@ const quickPlaces: { words: string; azimuthDeg: number; heightDeg: number }[] = 
 ];
 
 /** The Light station: one lamp for the whole scene, and what it does to each element. */
-export function LightStation({ picture, table, markers, lamp, shares, problem, onSettle }: Props) {
-  const lit = picture.elements.filter(({ id }) => shares.has(id));
+export function LightStation({ picture, markers, lamp, areasMm2, problem, onSettle }: Props) {
+  const lit = picture.elements.filter(({ id }) => areasMm2.has(id));
   return (
     <section aria-labelledby="light-heading" className="space-y-4">
       <h2 id="light-heading" className="text-2xl">
@@ -76,7 +74,7 @@ export function LightStation({ picture, table, markers, lamp, shares, problem, o
       {lit.length === 0 ? (
         <p>No element has a ladder yet: give one at Groups, and its bands will follow the lamp.</p>
       ) : (
-        <BandAreas elements={lit} table={table} shares={shares} markers={markers} />
+        <BandAreas elements={lit} areasMm2={areasMm2} markers={markers} />
       )}
     </section>
   );

@@ -9,6 +9,9 @@ type Options = {
   onKey: (key: string, withShift: boolean) => boolean;
 };
 
+/** A hand that moves less than this, in CSS px, has tapped. */
+export const tapPx = 7;
+
 /** Unit steps of the arrow keys: x right, y down. */
 export const arrowSteps: Readonly<Record<string, readonly [number, number]>> = {
   ArrowLeft: [-1, 0],

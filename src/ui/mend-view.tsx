@@ -1,6 +1,6 @@
 import { accentHex, paperHex } from './colours';
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRef } from 'react';
-import { arrowSteps } from './drag-handle';
+import { arrowSteps, tapPx } from './drag-handle';
 import { canvasSize } from './canvas-size';
 import { type Nearness, ZoomStage } from './zoom-stage';
 
@@ -48,9 +48,6 @@ type Props = {
 };
 
 type SheetProps = Omit<Props, 'nearness' | 'reveal' | 'foot' | 'buttons'> & { width: number; height: number };
-
-/** A hand that moves less than this, in CSS px, has tapped. */
-const tapPx = 7;
 
 const looks: Record<MendMark['look'], { stroke: string; dash?: string; widthPx: number }> = {
   proposal: { stroke: accentHex, dash: '7 6', widthPx: 3 },

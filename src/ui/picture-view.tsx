@@ -2,8 +2,9 @@ import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRe
 import type { Direction } from '#core/picture/walk';
 import { canvasSize } from './canvas-size';
 import { accentHex, paperHex } from './colours';
+import { tapPx } from './drag-handle';
 import { drawTouched, type TouchedRegions } from './region-overlay';
-import { type Nearness, ZoomStage } from './zoom-stage';
+import { type Nearness, type Share, ZoomStage } from './zoom-stage';
 
 export type PictureLayers = {
   widthPx: number;
@@ -24,14 +25,18 @@ type Props = {
   layers: PictureLayers;
   label: string;
   labels: Uint16Array | null;
-  /** A tap on one region (label over 0), or a drag over several. */
-  onGather?: ((labels: number[], gesture: 'tap' | 'sweep') => void) | undefined;
+  /** A tap or a drag: the regions (labels over 0) under it, and its way as shares of width and height. */
+  onGather?: ((labels: number[], gesture: 'tap' | 'sweep', path: Share[]) => void) | undefined;
+  /** Half the width of what a drag draws, as a share of the picture's width; its way is shown so wide. */
+  brush?: number | undefined;
+  /** The label that blinks, and a number that is another each time it is to. */
+  blink?: { label: number; turn: number } | null;
   /** Box round a label, left, top, width, height in px of the picture: what is under the hand is marked there. */
   boxOf?: TouchedRegions['boxOf'] | undefined;
   onWalk?: ((direction: Direction) => void) | undefined;
   onPressCursor?: (() => void) | undefined;
-  /** The key N. */
-  onName?: (() => void) | undefined;
+  /** What further keys do, by their lower-case names. */
+  keys?: Readonly<Record<string, (() => void) | undefined>>;
   /** Each new number asks the picture to take the keyboard, as soon as it can be walked. Default 0: not asked. */
   focusTurn?: number;
   /** What stands over the picture, told its size in CSS px: the lamp. */
@@ -99,10 +104,12 @@ export function PictureView({ nearness, foot, buttons, ...props }: Props) {
 }
 
 function PictureSheet(props: SheetProps) {
-  const { layers, label, labels, onGather, boxOf, onWalk, onPressCursor, onName, focusTurn = 0, over, onPoint, width, height } = props;
+  const { layers, label, labels, onGather, boxOf, onWalk, onPressCursor, keys = {}, focusTurn = 0, over, onPoint, width, height } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const walked = useRef<HTMLDivElement>(null);
   const swept = useRef<Set<number> | null>(null);
+  const path = useRef<Share[]>([]);
+  const trail = useRef<SVGPolylineElement>(null);
   const hover = useRef<HTMLCanvasElement>(null);
   const [touched, setTouched] = useState<readonly number[]>([]);
   const canGather = onGather !== undefined && labels !== null;
@@ -136,15 +143,32 @@ function PictureSheet(props: SheetProps) {
     if (!labels || column < 0 || row < 0 || column >= layers.widthPx || row >= layers.heightPx) return 0;
     return labels[row * layers.widthPx + column] ?? 0;
   };
-  const add = (found: number) => {
+  const add = (event: PointerEvent<HTMLElement>) => {
+    const found = labelAt(event);
     if (found > 0) swept.current?.add(found);
-    touch([...(swept.current ?? [])]);
+    const box = event.currentTarget.getBoundingClientRect();
+    path.current.push([(event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height]);
+    trail.current?.setAttribute('points', path.current.map(([x, y]) => `${x * width},${y * height}`).join(' '));
+    touch(props.brush === undefined ? [...(swept.current ?? [])] : []);
+  };
+  const finish = () => {
+    const gathered = [...(swept.current ?? [])];
+    const way = path.current;
+    swept.current = null;
+    path.current = [];
+    trail.current?.setAttribute('points', '');
+    touch([]);
+    return { gathered, way };
+  };
+  const hasMoved = (way: readonly Share[]) => {
+    const [x, y] = way[0] ?? [0, 0];
+    return way.some(([otherX, otherY]) => Math.hypot((otherX - x) * width, (otherY - y) * height) > tapPx);
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const direction = walkKeys[event.key];
     if (direction && onWalk) onWalk(direction);
     else if ((event.key === 'Enter' || event.key === ' ') && onPressCursor) onPressCursor();
-    else if (event.key.toLowerCase() === 'n' && !event.ctrlKey && !event.metaKey && onName) onName();
+    else if (!event.ctrlKey && !event.metaKey && !event.altKey && keys[event.key.toLowerCase()]) keys[event.key.toLowerCase()]?.();
     else return;
     event.preventDefault();
   };
@@ -164,21 +188,20 @@ function PictureSheet(props: SheetProps) {
             if (event.button !== 0) return;
             event.currentTarget.setPointerCapture(event.pointerId);
             swept.current = new Set();
-            add(labelAt(event));
+            path.current = [];
+            add(event);
           }}
           onPointerMove={(event) => {
-            if (swept.current) add(labelAt(event));
+            if (swept.current) add(event);
             else if (event.pointerType === 'mouse') touch([labelAt(event)].filter((found) => found > 0));
           }}
           onPointerUp={() => {
-            const gathered = [...(swept.current ?? [])];
-            swept.current = null;
-            touch([]);
-            if (gathered.length > 0) onGather(gathered, gathered.length === 1 ? 'tap' : 'sweep');
+            if (!swept.current) return;
+            const { gathered, way } = finish();
+            onGather(gathered, hasMoved(way) ? 'sweep' : 'tap', way);
           }}
           onPointerCancel={() => {
-            swept.current = null;
-            touch([]);
+            finish();
           }}
           onPointerLeave={() => {
             if (!swept.current) touch([]);
@@ -186,6 +209,18 @@ function PictureSheet(props: SheetProps) {
         >
           <canvas ref={canvas} className="block size-full" data-paper />
           <canvas ref={hover} className="pointer-events-none absolute inset-0 size-full mix-blend-multiply" data-hover={touched.length} />
+          {props.blink && <Blink key={props.blink.turn} label={props.blink.label} {...{ layers, labels, boxOf, width, height }} />}
+          <svg className="pointer-events-none absolute inset-0 size-full" aria-hidden="true">
+            <polyline
+              ref={trail}
+              fill="none"
+              stroke={accentHex}
+              strokeOpacity={props.brush === undefined ? 0.8 : 0.4}
+              strokeWidth={props.brush === undefined ? 2 : Math.max(2, 2 * props.brush * width)}
+              strokeLinecap="round"
+              strokeLinejoin="round"
+            />
+          </svg>
         </div>
       ) : (
         <div role="img" aria-label={label} className="block size-full">
@@ -195,4 +230,18 @@ function PictureSheet(props: SheetProps) {
       {width > 0 && over?.(width, height)}
     </>
   );
+}
+
+type BlinkProps = Pick<SheetProps, 'layers' | 'labels' | 'boxOf' | 'width' | 'height'> & { label: number };
+
+/** A region that is shown by blinking a few times; it stands still where motion is not wished. */
+function Blink({ label, layers, labels, boxOf, width, height }: BlinkProps) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    if (!canvas.current || !labels || !boxOf || width === 0) return;
+    Object.assign(canvas.current, canvasSize(width, height, layers.widthPx));
+    const { widthPx, heightPx } = layers;
+    drawTouched(canvas.current, { labels, widthPx, heightPx, touched: [label], boxOf, colourHex: accentHex, alpha: 255 });
+  }, [label, labels, boxOf, layers, width, height]);
+  return <canvas ref={canvas} className="blink pointer-events-none absolute inset-0 size-full" data-blink={label} />;
 }

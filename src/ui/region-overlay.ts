@@ -102,13 +102,17 @@ export type TouchedRegions = {
   touched: readonly number[];
   /** Box round a label: left, top, width, height in px of the picture. */
   boxOf: (label: number) => readonly [number, number, number, number] | undefined;
+  /** What it is marked with. Default: a clear shade of ink. */
+  colourHex?: string;
+  alpha?: number;
 };
 
 /** The hand's own mark: a neutral shade, so clear that the colour under it is seen. */
 const touchedAlpha = 56;
 
 /** Marks what is under the hand on a canvas of its own, at the canvas's own resolution and only where it lies: a hover costs no more. */
-export function drawTouched(canvas: HTMLCanvasElement, { labels, widthPx, heightPx, touched, boxOf }: TouchedRegions): void {
+export function drawTouched(canvas: HTMLCanvasElement, region: TouchedRegions): void {
+  const { labels, widthPx, heightPx, touched, boxOf, colourHex = inkHex, alpha = touchedAlpha } = region;
   const context = canvas.getContext('2d');
   if (!context) return;
   context.clearRect(0, 0, canvas.width, canvas.height);
@@ -126,7 +130,7 @@ export function drawTouched(canvas: HTMLCanvasElement, { labels, widthPx, height
   for (const label of touched) isTouched[label] = 1;
   const image = context.createImageData(width, height);
   const px = new Uint32Array(image.data.buffer);
-  const colour = packedHex(inkHex, touchedAlpha);
+  const colour = packedHex(colourHex, alpha);
   for (let y = 0; y < height; y++) {
     const row = Math.min(heightPx - 1, Math.floor((top + y + 0.5) / scaleY)) * widthPx;
     for (let x = 0; x < width; x++) {

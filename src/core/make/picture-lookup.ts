@@ -1,6 +1,7 @@
 import type { Make } from '#model/make';
 import type { Element, Picture } from '#model/picture';
 import type { Region } from '#model/region-table';
+import type { SpotStroke } from '#model/soft-spot';
 import type { IndexedTable } from './region-tables';
 
 export function pictureById(make: Make | null | undefined, pictureId: string | null | undefined): Picture | undefined {
@@ -23,8 +24,20 @@ export function labelsOf(element: Pick<Element, 'regionIds'>, table: IndexedTabl
   return element.regionIds.flatMap((id) => table?.byId.get(id)?.label ?? []);
 }
 
-export function areaMm2Of(element: Pick<Element, 'regionIds'>, table: IndexedTable | undefined): number {
+/** Regions that an element covers; of a soft spot those of what it lies on. */
+export function regionIdsUnder({ elements }: Pick<Picture, 'elements'>, { regionIds, spot }: Element): readonly string[] {
+  return spot ? (elements.find(({ id }) => id === spot.on)?.regionIds ?? []) : regionIds;
+}
+
+/** Area of an element in mm²; that of a soft spot is what its strokes would cover side by side. */
+export function areaMm2Of(element: Pick<Element, 'regionIds' | 'spot'>, table: IndexedTable | undefined): number {
+  if (element.spot) return element.spot.strokes.reduce((sum, stroke) => sum + strokeAreaMm2(stroke), 0);
   return element.regionIds.reduce((sum, id) => sum + (table?.byId.get(id)?.areaMm2 ?? 0), 0);
+}
+
+function strokeAreaMm2({ points, radiusMm }: SpotStroke): number {
+  const lengthMm = points.slice(1).reduce((sum, [x, y], index) => sum + Math.hypot(x - points[index]![0], y - points[index]![1]), 0);
+  return Math.PI * radiusMm ** 2 + 2 * radiusMm * lengthMm;
 }
 
 /** A name not taken in the picture: "Element 3". */

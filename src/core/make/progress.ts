@@ -1,12 +1,14 @@
 import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
 import { counted } from './counted';
+import { staysWhite } from './element-names';
 
 /** What is still open in a picture, counted. */
 export type PictureProgress = {
   regions: number;
   /** Regions that belong to no element: they stay white. */
   whiteRegions: number;
+  /** Without bare paper. */
   elements: number;
   elementsWithoutLadder: number;
   emptyElements: number;
@@ -18,9 +20,10 @@ export function progressOfPicture(picture: Pick<Picture, 'regionMap' | 'elements
   return {
     regions,
     whiteRegions: regions - gathered,
-    elements: picture.elements.length,
-    elementsWithoutLadder: picture.elements.filter(({ ladder }) => !ladder).length,
-    emptyElements: picture.elements.filter(({ regionIds }) => regionIds.length === 0).length,
+    elements: picture.elements.filter((element) => !staysWhite(element)).length,
+    // Bare paper needs none.
+    elementsWithoutLadder: picture.elements.filter((element) => !element.ladder && !staysWhite(element)).length,
+    emptyElements: picture.elements.filter(({ regionIds, spot }) => regionIds.length === 0 && !spot).length,
   };
 }
 

@@ -2,7 +2,7 @@ import type { DistantLamp } from '#model/lamp';
 import type { Marker } from '#model/marker';
 import type { Element, Picture } from '#model/picture';
 import { hexOfLab } from '#core/colour/lab';
-import { labelsOf } from '#core/make/picture-lookup';
+import { labelsOf, regionIdsUnder } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { usualShares } from '#core/markers/ladder';
 import { paintBands, type Rgb } from './paint-bands';
@@ -33,16 +33,10 @@ export function bandsOfPicture(
 }
 
 /** An element as a scene asks for it; null where nothing of it is coloured. */
-function sceneElement(
-  element: Element,
-  { elements }: Rows,
-  table: IndexedTable,
-  pxPerMm: number,
-): { id: string; asked: SceneElement } | null {
+function sceneElement(element: Element, picture: Rows, table: IndexedTable, pxPerMm: number): { id: string; asked: SceneElement } | null {
   const { id, ladder, spot } = element;
   if (!ladder) return null;
-  const host = spot && elements.find((other) => other.id === spot.on);
-  const labels = labelsOf(spot ? (host ?? { regionIds: [] }) : element, table);
+  const labels = labelsOf({ regionIds: [...regionIdsUnder(picture, element)] }, table);
   if (labels.length === 0) return null;
   const shares = [...usualShares(ladder.rungs.length)];
   return { id, asked: { labels, shares, ...(spot ? { spot: spotPx(spot, pxPerMm) } : {}) } };

@@ -3,6 +3,7 @@ import type { Marker } from '#model/marker';
 import type { Element, Picture } from '#model/picture';
 import type { Role } from '#model/ladder';
 import type { SchoolId } from '#model/school';
+import { staysWhite } from '#core/make/element-names';
 import { areaMm2Of } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { rolesOfLadder, usualShares } from '#core/markers/ladder';
@@ -29,6 +30,13 @@ function earliness(element: Element, markers: ReadonlyMap<string, Marker>): numb
   }, 0);
 }
 
+/** A soft spot comes after what it lies on, however light it is. */
+function turnOf(element: Element, elements: readonly Element[], markers: ReadonlyMap<string, Marker>): number {
+  const early = earliness(element, markers);
+  const host = element.spot && elements.find(({ id }) => id === element.spot?.on);
+  return host?.ladder ? Math.min(early, earliness(host, markers) - 1e-3) : early;
+}
+
 /** Each marker once, by code; two lines may share a code. */
 function distinct(rungs: readonly RecipeRung[]): PictureRecipe['markers'] {
   const codes = new Map(rungs.map(({ markerId, code }) => [markerId, code]));
@@ -51,7 +59,7 @@ export function recipeOfPicture(
   const markers = new Map(rack.map((marker) => [marker.id, marker]));
   const coloured = picture.elements
     .filter((element) => element.ladder)
-    .map((element, index) => ({ element, index, early: earliness(element, markers) }))
+    .map((element, index) => ({ element, index, early: turnOf(element, picture.elements, markers) }))
     .sort((first, second) => second.early - first.early || first.index - second.index);
   let number = 0;
   const elements = coloured.map(({ element }): RecipeElement => {
@@ -79,7 +87,9 @@ export function recipeOfPicture(
   return {
     school: make.school,
     elements,
-    withoutLadder: picture.elements.filter(({ ladder }) => !ladder).map(({ id, name }) => ({ elementId: id, name })),
+    withoutLadder: picture.elements
+      .filter((element) => !element.ladder && !staysWhite(element))
+      .map(({ id, name }) => ({ elementId: id, name })),
     markers: distinct(elements.flatMap(({ rungs }) => rungs)),
   };
 }

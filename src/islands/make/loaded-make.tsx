@@ -8,6 +8,7 @@ import { ProblemNotice } from '#ui/notice.tsx';
 import type { Nearness, Share } from '#ui/zoom-stage.tsx';
 import { useFetchedAhead } from '#islands/shared/fetched-ahead.ts';
 import { createDeskStore } from './desk-store';
+import { createElementsDesk } from './elements-desk';
 import { MakeHeader } from './make-header';
 import { type MakeStore, shownPicture, shownTable } from './make-store';
 import { PictureStage } from './picture-stage';
@@ -85,6 +86,7 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
   useEffect(() => showPicture(pictureId), [pictureId, showPicture]);
   useFetchedAhead(pieces);
   const [useDesk] = useState(createDeskStore);
+  const [useElements] = useState(createElementsDesk);
   const raster = useRaster(useMake, picture);
   const lamp = lampInHand ?? make.lamp;
   const showsBands = station === 'groups' || station === 'light' || station === 'recipe';
@@ -126,6 +128,7 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
           ) : (
             <PictureStage
               useMake={useMake}
+              useElements={useElements}
               make={make}
               picture={picture}
               table={table}
@@ -142,7 +145,9 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
           <ErrorBoundary what="this station" resetKey={`${station} ${picture?.id}`}>
             <Suspense fallback={<p role="status">Opening …</p>}>
               {picture ? (
-                <StationPanel {...{ useMake, useDesk, make, picture, table, raster, bands, lamp, reading, originalPx, station, go }} />
+                <StationPanel
+                  {...{ useMake, useDesk, useElements, make, picture, table, raster, bands, lamp, reading, originalPx, station, go }}
+                />
               ) : (
                 <NoPicture makeId={make.id} />
               )}

@@ -19,10 +19,13 @@ import { Keeper } from './keeper';
 import type { EditOptions, KeepState } from './keeping';
 import { type Outbox, openOutbox, type SetAside } from '#islands/shared/outbox.ts';
 
-/** What the maker holds in the hand: decides what a tap on the picture does. A ladder remembers the element it has begun. */
+/**
+ * What the maker holds in the hand: decides what a tap on the picture does. An element that is being added to takes what is tapped; a ladder
+ * remembers the element it has begun.
+ */
 export type Hand =
   | { kind: 'nothing' }
-  | { kind: 'element'; elementId: string }
+  | { kind: 'element'; elementId: string; isJoining?: boolean }
   | { kind: 'ladder'; ladder: Ladder; elementId: string | null };
 
 /** The rack as the make's screen shows it: assumed colours are marked as such. */

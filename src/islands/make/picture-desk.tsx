@@ -17,7 +17,7 @@ import { NamesButton, tagsOf } from './element-names';
 import type { MakeStore } from './make-store';
 import { putMend } from './mend-edits';
 import type { Proposal } from './picture-reader';
-import { useVeil } from './use-picture-layers';
+import { chosenRegions, useVeil } from './use-picture-layers';
 import type { Raster } from './use-raster';
 import type { LiveReading } from './use-reading';
 
@@ -133,7 +133,7 @@ export function PictureDesk({ useMake, useDesk, reading, picture, table, raster,
     })),
   );
   const chosenId = hand.kind === 'element' ? hand.elementId : null;
-  const veil = useVeil(picture, table, raster.labels, chosenId);
+  const veil = useVeil(table, raster.labels, chosenRegions(picture, chosenId));
   const crosshair: PlaceMm = state.crosshair ?? [picture.widthMm / 2, picture.heightMm / 2];
   const chosen = step === 'measures' ? state.measuredRegionId : null;
   const shades = useMemo(

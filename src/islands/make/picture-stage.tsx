@@ -1,27 +1,32 @@
-import { useCallback, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { DistantLamp } from '#model/lamp';
 import type { Make } from '#model/make';
-import type { Operation } from '#model/operation';
 import type { Element, Picture } from '#model/picture';
-import { ownersOf, pictureById } from '#core/make/picture-lookup';
+import type { PlaceMm } from '#model/reading';
+import { ownersOf } from '#core/make/picture-lookup';
 import type { Station } from '#core/make/progress';
 import type { IndexedTable } from '#core/make/region-tables';
 import { nextRegion } from '#core/picture/walk';
+import { standingOfPicture } from '#core/scene/standing-of-picture';
 import { Lamp } from '#ui/lamp.tsx';
 import { NameTags } from '#ui/name-tags.tsx';
 import { PictureView } from '#ui/picture-view.tsx';
 import type { Nearness } from '#ui/zoom-stage.tsx';
 import { NamesButton, tagsOf } from './element-names';
-import { type Gathering, gather } from './gather';
+import type { ElementsDesk } from './elements-desk';
+import { ElementsOverlay } from './elements-overlay';
+import { showNextWhite, toggleJoining } from './elements-acts';
 import { ladderWords } from './ladder-words';
 import type { MakeStore } from './make-store';
 import type { Bands } from './use-bands';
-import { usePictureLayers } from './use-picture-layers';
+import { collected, type HandMove, useElementsHand } from './use-elements-hand';
+import { chosenRegions, usePictureLayers } from './use-picture-layers';
 import type { Raster } from './use-raster';
 
 type Props = {
   useMake: MakeStore;
+  useElements: ElementsDesk;
   make: Make;
   picture: Picture | undefined;
   table: IndexedTable | undefined;
@@ -44,36 +49,57 @@ function elementWords({ name, ladder }: Element): string {
   return `${name}: ${ladder ? ladderWords(ladder) : 'no ladder yet'}`;
 }
 
-/** Does with the touched areas what is in hand, to the make as it is then. */
-function collected(
-  useMake: MakeStore,
-  { picture, table }: { picture: Picture; table: IndexedTable },
-  touched: number[],
-  gesture: 'tap' | 'sweep',
-): Gathering | null {
-  let result: Gathering | null = null;
-  // What the tap means is asked of the make as it is then, and again should it change under the hand.
-  const operations = (newest: Make): Operation[] | null => {
-    const now = pictureById(newest, picture.id);
-    result = now ? gather(now, table, useMake.getState().hand, touched, gesture, () => crypto.randomUUID()) : null;
-    return result?.operations ?? null;
+/** What is tinted together at the Elements station, and what stands out, by the step that is open. */
+function useGroups(picture: Picture | undefined, table: IndexedTable | undefined, { useElements, station, chosenId }: Shown) {
+  const { step, bodyAt } = useElements(useShallow((state) => ({ step: state.step, bodyAt: state.bodyAt })));
+  const showsBodies = station === 'elements' && step === 'bodies';
+  const bodies = useMemo(() => (showsBodies && picture && table ? standingOfPicture(picture, table) : null), [showsBodies, picture, table]);
+  const held = bodyAt === null ? undefined : bodies?.bodyOf.get(bodyAt);
+  const tinted = bodies
+    ? bodies.bodies.filter(({ regionIds }) => regionIds.length > 1).map(({ regionIds }) => regionIds)
+    : (picture?.elements.map(({ regionIds }) => regionIds) ?? []);
+  return {
+    tinted: station === 'elements' ? tinted : null,
+    chosen: bodies ? (held?.regionIds ?? []) : chosenRegions(picture, chosenId),
   };
-  useMake.getState().edit(operations);
-  return result;
+}
+
+type Shown = { useElements: ElementsDesk; station: Station; chosenId: string | null };
+
+/** Keys of the picture at the Elements station. */
+function useElementsKeys(
+  useMake: MakeStore,
+  useElements: ElementsDesk,
+  of: { picture: Picture | undefined; table: IndexedTable | undefined },
+) {
+  return {
+    n: () => useMake.getState().nameIt(),
+    a: () => toggleJoining(useMake),
+    w: () => showNextWhite(useMake, useElements, of.picture, of.table),
+  };
 }
 
 /** The picture in its place, at every station: it is tapped, dragged over and walked by keys, and says what is what. */
-export function PictureStage({ useMake, make, picture, table, raster, bands, station, lamp, nearness }: Props) {
+export function PictureStage(props: Props) {
+  const { useMake, useElements, make, picture, table, raster, bands, station, lamp, nearness } = props;
   const state = useMake(
-    useShallow(({ hand, cursorRegionId, focusTurn, showsNames, edit, takeInHand, setCursor, showNames, nameIt, moveLamp, settleLamp }) => ({
-      ...{ hand, cursorRegionId, focusTurn, showsNames, edit, takeInHand, setCursor, showNames, nameIt, moveLamp, settleLamp },
+    useShallow(({ hand, cursorRegionId, focusTurn, showsNames, takeInHand, setCursor, showNames, moveLamp, settleLamp }) => ({
+      ...{ hand, cursorRegionId, focusTurn, showsNames, takeInHand, setCursor, showNames, moveLamp, settleLamp },
     })),
+  );
+  const { step, spotRadiusMm, blink, set } = useElements(
+    useShallow((desk) => ({ step: desk.step, spotRadiusMm: desk.spotRadiusMm, blink: desk.blink, set: desk.set })),
   );
   const { hand, cursorRegionId, takeInHand } = state;
   const [said, setSaid] = useState('');
   const [pointed, setPointed] = useState(0);
   const chosenId = hand.kind === 'element' ? hand.elementId : null;
-  const layers = usePictureLayers(picture, { table, raster, bands, station, chosenId, cursorRegionId });
+  const layers = usePictureLayers(picture, {
+    ...{ table, raster, bands, cursorRegionId },
+    ...useGroups(picture, table, { useElements, station, chosenId }),
+  });
+  const onElements = useElementsHand(useMake, useElements);
+  const keys = useElementsKeys(useMake, useElements, { picture, table });
   const boxOf = useCallback(
     (label: number): readonly [number, number, number, number] | undefined => {
       const region = table?.byLabel.get(label);
@@ -92,31 +118,32 @@ export function PictureStage({ useMake, make, picture, table, raster, bands, sta
     else takeInHand({ kind: 'nothing' });
     setSaid(owner ? elementWords(owner) : 'Still white: it belongs to no element.');
   };
-  const collect = (touched: number[], gesture: 'tap' | 'sweep') => {
-    const gathered = table && collected(useMake, { picture, table }, touched, gesture);
+  const onMove = (move: HandMove) => {
+    if (!table) return;
+    if (blink) set({ blink: null });
+    // Areas are gathered at Elements, and at Groups for the ladder in hand or by empty hands; elsewhere a tap asks what this is.
+    const first = move.labels[0] ?? 0;
+    if (station === 'elements') return setSaid(onElements({ picture, table }, move) ?? '');
+    if (station !== 'groups' || !(hand.kind === 'ladder' || (hand.kind === 'nothing' && !ownerAt(first)))) {
+      return first > 0 ? choose(first) : undefined;
+    }
+    const gathered = collected(useMake, { picture, table }, move);
     if (!gathered) return;
     takeInHand(gathered.hand);
     setSaid(gathered.said);
   };
-  const onGather = (touched: number[], gesture: 'tap' | 'sweep') => {
-    // Areas are gathered at Elements, and at Groups for the ladder in hand or by empty hands; elsewhere a tap asks what this is.
-    const first = touched[0] ?? 0;
-    const collects =
-      station === 'elements' || (station === 'groups' && (hand.kind === 'ladder' || (hand.kind === 'nothing' && !ownerAt(first))));
-    if (collects) collect(touched, gesture);
-    else choose(first);
-  };
   const cursorRegion = cursorRegionId === null ? undefined : table?.byId.get(cursorRegionId);
   const pointedId = (ownerAt(pointed) ?? (cursorRegionId === null ? undefined : owners.get(cursorRegionId)))?.id ?? null;
   const tags = table ? tagsOf(picture, table, { all: state.showsNames, chosenId, pointedId }) : [];
-  const act = station === 'elements' || station === 'groups' ? 'gathers the one you stand on' : 'chooses the element you stand on';
+  const isElements = station === 'elements';
+  const blinking = blink && isElements ? table?.byId.get(blink.regionId) : undefined;
 
   return (
     <div className="relative min-h-0 lg:h-full" data-bands={bands.paint ? 'shown' : 'none'} data-chosen={chosenId ?? ''}>
       <PictureView
         layers={layers}
         labels={raster.labels}
-        label={`${picture.name}, ${picture.elements.length} elements: arrow keys walk over its areas, Enter ${act}${station === 'elements' ? ', N names the element in hand' : ''}`}
+        label={pictureLabel(picture, station)}
         focusTurn={state.focusTurn}
         // The lamp stands round the whole picture.
         nearness={station === 'light' ? null : nearness}
@@ -127,7 +154,14 @@ export function PictureStage({ useMake, make, picture, table, raster, bands, sta
         }
         buttons={<NamesButton isOn={state.showsNames} onTurn={state.showNames} />}
         onPoint={setPointed}
-        onGather={table ? onGather : undefined}
+        onGather={
+          table
+            ? (labels, gesture, path) =>
+                onMove({ labels, gesture, pathMm: path.map(([x, y]): PlaceMm => [x * picture.widthMm, y * picture.heightMm]) })
+            : undefined
+        }
+        brush={isElements && step === 'spots' ? spotRadiusMm / picture.widthMm : undefined}
+        blink={blinking && blink ? { label: blinking.label, turn: blink.turn } : null}
         boxOf={table ? boxOf : undefined}
         onWalk={(direction) => {
           const next = nextRegion(table?.table.regions ?? [], cursorRegionId, direction);
@@ -135,12 +169,15 @@ export function PictureStage({ useMake, make, picture, table, raster, bands, sta
           state.setCursor(next.id);
           setSaid(regionWords(picture, table, next.id));
         }}
-        onName={station === 'elements' && chosenId !== null ? state.nameIt : undefined}
+        keys={isElements ? keys : {}}
         onPressCursor={() => {
-          if (cursorRegion) onGather([cursorRegion.label], 'tap');
+          if (cursorRegion) onMove({ labels: [cursorRegion.label], gesture: 'tap', pathMm: [cursorRegion.insideMm] });
         }}
         over={(width, height) => (
           <>
+            {isElements && table && (
+              <ElementsOverlay {...{ useMake, useElements, picture, table, width, height }} labels={raster.labels} heldId={chosenId} />
+            )}
             <NameTags tags={tags} width={width} height={height} />
             <Lamp
               lamp={lamp}
@@ -155,4 +192,10 @@ export function PictureStage({ useMake, make, picture, table, raster, bands, sta
       <span className="sr-only">{make.name}</span>
     </div>
   );
+}
+
+function pictureLabel({ name, elements }: Picture, station: Station): string {
+  const act = station === 'elements' || station === 'groups' ? 'works on the one you stand on' : 'chooses the element you stand on';
+  const further = station === 'elements' ? ', N names the element in hand, A adds areas to it, W shows the next white area' : '';
+  return `${name}, ${elements.length} elements: arrow keys walk over its areas, Enter ${act}${further}`;
 }

@@ -1,17 +1,17 @@
 import { lazy } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { DistantLamp } from '#model/lamp';
-import type { Ladder } from '#model/ladder';
 import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
-import { pictureById, whiteRegions } from '#core/make/picture-lookup';
 import type { Station } from '#core/make/progress';
 import type { IndexedTable } from '#core/make/region-tables';
 import { useFetchedAhead } from '#islands/shared/fetched-ahead.ts';
 import type { DeskStore } from './desk-store';
+import { patchElement } from './elements-acts';
+import type { ElementsDesk } from './elements-desk';
 import type { MakeStore } from './make-store';
 import { PicturesShelf } from './pictures-shelf';
-import { ElementsStation } from './stations/elements-station';
+import { ElementsStation } from './stations/elements/elements-station';
 import type { Address } from './use-address';
 import type { Bands } from './use-bands';
 import { useOpenInside } from './use-open-inside';
@@ -33,6 +33,7 @@ const RecipeStation = lazy(pieces.RecipeStation);
 type Props = {
   useMake: MakeStore;
   useDesk: DeskStore;
+  useElements: ElementsDesk;
   make: Make;
   picture: Picture;
   table: IndexedTable | undefined;
@@ -47,7 +48,7 @@ type Props = {
 
 /** What stands beside the picture at each station of the workline. */
 export function StationPanel(props: Props) {
-  const { useMake, useDesk, make, picture, table, raster, bands, lamp, reading, originalPx, station, go } = props;
+  const { useMake, useDesk, useElements, make, picture, table, raster, bands, lamp, reading, originalPx, station, go } = props;
   const { rack, hand, edit, takeInHand, settleLamp } = useMake(
     useShallow((state) => ({
       rack: state.rack,
@@ -73,7 +74,7 @@ export function StationPanel(props: Props) {
         </div>
       );
     case 'elements':
-      return <Elements {...{ useMake, useDesk, picture, table, raster, go }} onChoose={choose} />;
+      return <Elements {...{ useMake, useDesk, useElements, make, picture, table, raster, go }} />;
     case 'groups':
       return (
         <GroupsStation
@@ -103,53 +104,20 @@ export function StationPanel(props: Props) {
   }
 }
 
-/** Changes an element if it is still there. */
-function patchElement(useMake: MakeStore, pictureId: string, id: string, fields: { name?: string; ladder?: Ladder | null }): void {
-  useMake.getState().edit((newest) => {
-    const isThere = pictureById(newest, pictureId)?.elements.some((element) => element.id === id);
-    return isThere ? [{ kind: 'patch', entity: 'element', pictureId, id, fields }] : null;
-  });
-}
+type ElementsProps = Pick<Props, 'useMake' | 'useDesk' | 'useElements' | 'make' | 'picture' | 'table' | 'raster' | 'go'>;
 
-type ElementsProps = Pick<Props, 'useMake' | 'useDesk' | 'picture' | 'table' | 'raster' | 'go'> & {
-  onChoose: (elementId: string | null) => void;
-};
-
-function Elements({ useMake, useDesk, picture, table, raster, go, onChoose }: ElementsProps) {
-  const { hand, nameTurn, edit, takeInHand, walkFrom, walkOn } = useMake(
-    useShallow((state) => ({
-      hand: state.hand,
-      nameTurn: state.nameTurn,
-      edit: state.edit,
-      takeInHand: state.takeInHand,
-      walkFrom: state.walkFrom,
-      walkOn: state.walkOn,
-    })),
-  );
-  const openInside = useOpenInside(raster, table);
-  const showNextWhite = () => {
-    const white = whiteRegions(picture, table);
-    const here = white.findIndex(({ id }) => id === useMake.getState().cursorRegionId);
-    const next = white[(here + 1) % white.length];
-    if (next) walkFrom(next.id);
-  };
+function Elements({ useDesk, go, ...props }: ElementsProps) {
+  const openInside = useOpenInside(props.raster, props.table);
   return (
     <ElementsStation
-      {...{ picture, hand, nameTurn, openInside }}
-      onTake={onChoose}
-      onRename={(elementId, name) => patchElement(useMake, picture.id, elementId, { name })}
-      onRemove={(elementId) => {
-        edit(() => [{ kind: 'remove', entity: 'element', pictureId: picture.id, id: elementId }]);
-        if (hand.kind === 'element' && hand.elementId === elementId) takeInHand({ kind: 'nothing' });
-      }}
-      onNamed={walkOn}
+      {...props}
+      openInside={openInside}
       onMend={() => {
         useDesk.getState().set({ step: 'mend' });
         // An opening may lie anywhere: nothing is faded there.
-        takeInHand({ kind: 'nothing' });
+        props.useMake.getState().takeInHand({ kind: 'nothing' });
         go({ station: 'picture' });
       }}
-      onNextWhite={table ? showNextWhite : null}
     />
   );
 }

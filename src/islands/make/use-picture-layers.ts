@@ -1,7 +1,6 @@
 import { useMemo } from 'react';
 import type { Picture } from '#model/picture';
-import { labelsOf } from '#core/make/picture-lookup';
-import type { Station } from '#core/make/progress';
+import { labelsOf, regionIdsUnder } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { PictureLayers } from '#ui/picture-view.tsx';
 import { paintElementTints, paintVeil } from '#ui/region-overlay.ts';
@@ -12,45 +11,43 @@ type Shown = {
   table: IndexedTable | undefined;
   raster: Raster;
   bands: Bands;
-  station: Station;
-  /** The element in hand: the rest is faded. */
-  chosenId: string | null;
+  /** Regions that are tinted together, in the order of their tints; null: bands are shown instead. */
+  tinted: readonly (readonly string[])[] | null;
+  /** Regions that stand out, the rest faded; none: nothing is. */
+  chosen: readonly string[];
   cursorRegionId: string | null;
 };
 
-/** A veil over all but an element; null where none is chosen or it has no areas. */
-export function useVeil(
-  picture: Picture | undefined,
-  table: IndexedTable | undefined,
-  labels: Uint16Array | null,
-  chosenId: string | null,
-): OffscreenCanvas | null {
-  const chosen = picture?.elements.find(({ id }) => id === chosenId)?.regionIds.join(' ') ?? '';
+/** A veil over all but some regions; null where there are none. */
+export function useVeil(table: IndexedTable | undefined, labels: Uint16Array | null, chosen: readonly string[]): OffscreenCanvas | null {
+  const named = chosen.join(' ');
   return useMemo(() => {
     const { widthPx, heightPx } = table?.table ?? { widthPx: 0, heightPx: 0 };
-    if (!table || chosen === '' || labels?.length !== widthPx * heightPx) return null;
-    return paintVeil(labels, widthPx, heightPx, new Set(labelsOf({ regionIds: chosen.split(' ') }, table)));
-  }, [chosen, labels, table]);
+    if (!table || named === '' || labels?.length !== widthPx * heightPx) return null;
+    return paintVeil(labels, widthPx, heightPx, new Set(labelsOf({ regionIds: named.split(' ') }, table)));
+  }, [named, labels, table]);
+}
+
+/** Regions of an element, or of what it lies on. */
+export function chosenRegions(picture: Picture | undefined, elementId: string | null): readonly string[] {
+  const element = picture?.elements.find(({ id }) => id === elementId);
+  return picture && element ? regionIdsUnder(picture, element) : [];
 }
 
 /** What the picture is drawn from: bands or tints under the lines, a veil over all that is not chosen. */
-export function usePictureLayers(picture: Picture | undefined, { table, raster, bands, station, chosenId, cursorRegionId }: Shown) {
+export function usePictureLayers(picture: Picture | undefined, { table, raster, bands, tinted, chosen, cursorRegionId }: Shown) {
   const { labels, lines } = raster;
-  const elements = picture?.elements;
   const fits = labels !== null && table !== undefined && labels.length === table.table.widthPx * table.table.heightPx;
-  const isTinted = station === 'elements';
 
   // The marks are large: they are painted anew only when what they show is another. A name or a ladder changes nothing of them.
-  const gathered = useMemo(() => JSON.stringify((elements ?? []).map(({ id, regionIds }) => [id, regionIds])), [elements]);
+  const groups = tinted && JSON.stringify(tinted);
   const marks = useMemo(() => {
-    if (!fits || !isTinted) return null;
-    const rows = JSON.parse(gathered) as [string, string[]][];
-    const elementOf = new Map(
-      rows.flatMap(([, regionIds], index) => labelsOf({ regionIds }, table).map((label) => [label, index] as const)),
-    );
+    if (!fits || groups === null) return null;
+    const rows = JSON.parse(groups) as string[][];
+    const elementOf = new Map(rows.flatMap((regionIds, index) => labelsOf({ regionIds }, table).map((label) => [label, index] as const)));
     return paintElementTints({ labels, width: table.table.widthPx, height: table.table.heightPx, elementOf });
-  }, [fits, isTinted, gathered, labels, table]);
-  const veil = useVeil(picture, table, labels, chosenId);
+  }, [fits, groups, labels, table]);
+  const veil = useVeil(table, labels, chosen);
 
   return useMemo((): PictureLayers | null => {
     if (!picture || !lines) return null;
@@ -61,10 +58,10 @@ export function usePictureLayers(picture: Picture | undefined, { table, raster, 
       widthPx,
       heightPx,
       lines,
-      paint: isTinted ? null : bands.paint,
+      paint: groups === null ? bands.paint : null,
       marks,
       veil,
       cursor: at ? [at.insideMm[0] * pxPerMm, at.insideMm[1] * pxPerMm] : null,
     };
-  }, [picture, table, lines, bands.paint, isTinted, marks, veil, cursorRegionId]);
+  }, [picture, table, lines, bands.paint, groups, marks, veil, cursorRegionId]);
 }

@@ -5,6 +5,7 @@ import type { IndexedTable } from '#core/make/region-tables';
 import type { PictureDoubt } from '#core/picture/judge-picture';
 import { Button, buttonLook } from '#ui/button.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
+import { StepNav } from '#ui/step-nav.tsx';
 import type { DeskStep, DeskStore } from '../../desk-store';
 import type { MakeStore } from '../../make-store';
 import type { LiveReading } from '../../use-reading';
@@ -97,19 +98,7 @@ export function PictureStation({ useMake, useDesk, reading, makeId, picture, tab
         />
       )}
       <LostRegions useMake={useMake} picture={picture} table={table} />
-      <nav aria-label="Work on the picture" className="flex flex-wrap gap-1 border-b-2 border-ink">
-        {steps.map(({ id, name }) => (
-          <button
-            key={id}
-            type="button"
-            aria-pressed={step === id}
-            className={`min-h-11 px-4 font-semibold ${step === id ? 'bg-ink text-paper' : 'hover:bg-paper'}`}
-            onClick={() => set({ step: id, penDownAt: null, said: '' })}
-          >
-            {name}
-          </button>
-        ))}
-      </nav>
+      <StepNav label="Work on the picture" steps={steps} current={step} onGo={(id) => set({ step: id, penDownAt: null, said: '' })} />
       {step === 'cutOut' && <CutOutPanel useMake={useMake} useDesk={useDesk} picture={picture} originalPx={originalPx} />}
       {step === 'lines' && <LineSettingsPanel useMake={useMake} useDesk={useDesk} reading={reading} picture={picture} />}
       {step === 'mend' && <MendPanel useMake={useMake} useDesk={useDesk} reading={reading} picture={picture} />}

@@ -1,0 +1,42 @@
+import type { Element } from '#model/picture';
+import { areaMm2Of } from '#core/make/picture-lookup';
+import type { IndexedTable } from '#core/make/region-tables';
+
+export type Nib = 'brush' | 'fine';
+
+/** What fits an element: its area, its narrowest place, the nib for it, and whether there is room to blend at all. */
+export type ElementMeasure = { areaMm2: number; narrowestMm: number | null; nib: Nib | null; isTooTinyToBlend: boolean };
+
+/** A brush nib draws a line of about this width without pressure. Common practice, no source. */
+const brushLineMm = 1.2;
+/** In less than this no second ink finds room. Common practice, no source. */
+const leastBlendMm2 = 12;
+const leastBlendMm = 2;
+
+/**
+ * Measures of an element. Too tiny to blend is one whose largest area is small, or narrower everywhere than two strokes lie beside each other.
+ * @param table measures of the picture's regions.
+ */
+export function measureElement(element: Element, table: IndexedTable | undefined): ElementMeasure {
+  const areaMm2 = areaMm2Of(element, table);
+  if (element.spot) {
+    const widestMm = 2 * Math.max(...element.spot.strokes.map(({ radiusMm }) => radiusMm));
+    return { areaMm2, narrowestMm: widestMm, nib: nibFor(widestMm), isTooTinyToBlend: areaMm2 < leastBlendMm2 || widestMm < leastBlendMm };
+  }
+  const regions = element.regionIds.flatMap((id) => table?.byId.get(id) ?? []);
+  const widths = regions.flatMap(({ narrowestMm }) => narrowestMm ?? []);
+  const narrowestMm = widths.length > 0 ? Math.min(...widths) : null;
+  const largest = regions.reduce((most, { areaMm2: own }) => Math.max(most, own), 0);
+  const isThin = widths.length > 0 && Math.max(...widths) < leastBlendMm / 2;
+  return {
+    areaMm2,
+    narrowestMm,
+    nib: narrowestMm === null ? null : nibFor(narrowestMm),
+    isTooTinyToBlend: regions.length > 0 && (largest < leastBlendMm2 || isThin),
+  };
+}
+
+/** The nib that a narrowest place of so many mm asks for. */
+export function nibFor(narrowestMm: number): Nib {
+  return narrowestMm < brushLineMm ? 'fine' : 'brush';
+}

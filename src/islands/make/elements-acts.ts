@@ -1,0 +1,102 @@
+import type { ElementKind } from '#model/element-kind';
+import type { Ladder } from '#model/ladder';
+import type { Make } from '#model/make';
+import type { Operation } from '#model/operation';
+import type { Picture } from '#model/picture';
+import { counted } from '#core/make/counted';
+import { OperationError } from '#core/make/operation-error';
+import { freshElementName, pictureById } from '#core/make/picture-lookup';
+import { whiteBySize } from '#core/make/overlooked';
+import type { IndexedTable } from '#core/make/region-tables';
+import { likeThisOne } from '#core/picture/like-this-one';
+import type { ElementsDesk } from './elements-desk';
+import { assignTo } from './gather';
+import type { MakeStore } from './make-store';
+
+/** Acts of the Elements station that are done from the picture by keys as well as from the panel. */
+
+/** Most markers of a soft spot's ladder: it is small, and soft anyhow. */
+const mostSpotRungs = 3;
+
+/** Changes an element if it is still there. A soft spot takes a ladder of one to three markers: with more nothing is done, and said. */
+export function patchElement(useMake: MakeStore, pictureId: string, id: string, fields: ElementFields): void {
+  useMake.getState().edit((newest) => {
+    const element = pictureById(newest, pictureId)?.elements.find((own) => own.id === id);
+    if (!element) return null;
+    const rungs = fields.ladder?.rungs.length ?? 0;
+    if (element.spot && rungs > mostSpotRungs) {
+      throw new OperationError(`${element.name} is a soft spot: it takes one to three markers, not ${rungs}.`);
+    }
+    return [{ kind: 'patch', entity: 'element', pictureId, id, fields }];
+  });
+}
+
+type ElementFields = { name?: string; kind?: ElementKind | null; ladder?: Ladder | null };
+
+/** Begins or ends adding areas to the element in hand. */
+export function toggleJoining(useMake: MakeStore): void {
+  const { hand, takeInHand } = useMake.getState();
+  if (hand.kind === 'element') takeInHand({ ...hand, isJoining: !hand.isJoining });
+}
+
+/** Goes to the next white region, the largest first and round again: the walk stands on it, and it blinks. */
+export function showNextWhite(
+  useMake: MakeStore,
+  useElements: ElementsDesk,
+  picture: Picture | undefined,
+  table: IndexedTable | undefined,
+): void {
+  const white = picture ? whiteBySize(picture, table) : [];
+  const here = white.findIndex(({ region }) => region.id === useMake.getState().cursorRegionId);
+  const next = white[(here + 1) % white.length];
+  if (!next) return;
+  useMake.getState().walkFrom(next.region.id);
+  useElements.getState().blinkAt(next.region.id);
+}
+
+/** Keeps white regions bare on purpose: one element of bare paper holds them all. */
+export function keepWhite(useMake: MakeStore, pictureId: string, regionIds: readonly string[]): void {
+  useMake.getState().edit((newest: Make): Operation[] | null => {
+    const now = pictureById(newest, pictureId);
+    if (!now || regionIds.length === 0) return null;
+    const bare = now.elements.find(({ kind }) => kind === 'bare paper');
+    if (bare) return [assignTo(pictureId, bare.id, regionIds)];
+    const row = { id: crypto.randomUUID(), name: 'Stays white', regionIds: [...regionIds], kind: 'bare paper' as const };
+    return [{ kind: 'put', entity: 'element', pictureId, row }];
+  });
+}
+
+/** Gathers all white regions of the shape and size of those of an element. @returns what is said of it. */
+export function gatherLike(
+  useMake: MakeStore,
+  of: { pictureId: string; elementId: string; table: IndexedTable; labels: Uint16Array },
+): string {
+  const { pictureId, elementId, table, labels } = of;
+  let found = 0;
+  useMake.getState().edit((newest: Make): Operation[] | null => {
+    const now = pictureById(newest, pictureId);
+    const element = now?.elements.find(({ id }) => id === elementId);
+    if (!now || !element) return null;
+    const size = { labels, width: table.table.widthPx, height: table.table.heightPx };
+    const taken = new Set(now.elements.flatMap(({ regionIds }) => regionIds));
+    const alike = element.regionIds
+      .flatMap((id) => table.byId.get(id)?.label ?? [])
+      .slice(0, mostModels)
+      .flatMap((label) => likeThisOne(size, label))
+      .flatMap((label) => table.byLabel.get(label)?.id ?? [])
+      .filter((id) => !taken.has(id));
+    const regionIds = [...new Set(alike)];
+    found = regionIds.length;
+    return found > 0 ? [assignTo(pictureId, elementId, regionIds)] : null;
+  });
+  return found > 0 ? `${counted(found, 'area')} like it gathered.` : 'No other white area has its shape and about its size.';
+}
+
+/** So many regions of an element are taken as models at the most. */
+const mostModels = 12;
+
+/** A soft spot's name when it is begun as one of the usual ones. */
+export function nameSpot(useMake: MakeStore, picture: Picture, elementId: string, wished: string): void {
+  const name = picture.elements.some((other) => other.name === wished) ? freshElementName(picture, wished) : wished;
+  useMake.getState().edit(() => [{ kind: 'patch', entity: 'element', pictureId: picture.id, id: elementId, fields: { name } }]);
+}

@@ -1,0 +1,200 @@
+import { Hand as HandIcon, Trash2 } from 'lucide-react';
+import { useEffect, useEffectEvent, useRef } from 'react';
+import { type ElementKind, elementKinds } from '#model/element-kind';
+import type { Element } from '#model/picture';
+import { cleanText } from '#model/text';
+import { elementTint } from '#core/colour/element-tints';
+import { counted } from '#core/make/counted';
+import { kindOfName, staysWhite } from '#core/make/element-names';
+import type { ElementMeasure } from '#core/technique/nib';
+import { Button } from '#ui/button.tsx';
+import { TintChip } from '#ui/tint-chip.tsx';
+
+export type ElementActs = {
+  onTake: (elementId: string | null) => void;
+  onPatch: (elementId: string, fields: { name?: string; kind?: ElementKind | null }) => void;
+  onRemove: (elementId: string) => void;
+  /** The name is done: the keyboard goes back to the picture. */
+  onNamed: () => void;
+  /** Begins or ends adding areas to the element in hand. */
+  onJoin: () => void;
+  /** Null while the areas are being fetched. */
+  onLike: ((elementId: string) => void) | null;
+};
+
+type Props = ElementActs & {
+  element: Element;
+  index: number;
+  measure: ElementMeasure;
+  isHeld: boolean;
+  isJoining: boolean;
+  /** Each new number asks the name of the element in hand to take the keyboard. */
+  nameTurn: number;
+  names: readonly string[];
+  namesId: string;
+};
+
+/** Area, narrowest place and nib of an element, or that it is too tiny to blend. */
+function measureWords({ regionIds, spot, kind }: Element, { areaMm2, narrowestMm, nib, isTooTinyToBlend }: ElementMeasure): string {
+  const strokes = spot && counted(spot.strokes.length, 'tap or stroke', 'taps and strokes');
+  const parts = [strokes ?? counted(regionIds.length, 'area'), `${(areaMm2 / 100).toFixed(areaMm2 < 10 ? 2 : 1)} cm²`];
+  if (staysWhite({ kind })) return [...parts, 'bare paper'].join(' · ');
+  if (narrowestMm !== null && !spot) parts.push(`narrowest ${narrowestMm.toFixed(1)} mm: ${nib} nib`);
+  if (isTooTinyToBlend) parts.push('too tiny to blend: one marker');
+  return parts.join(' · ');
+}
+
+const isFreshName = (name: string) => /^(Element|Soft spot) \d+$/.test(name);
+
+/** An element: its tint, name and measures; with it in hand what can be done with it. */
+export function ElementRow(props: Props) {
+  const { element, index, measure, isHeld, nameTurn, namesId, onTake, onPatch, onRemove, onNamed } = props;
+  return (
+    <li className={isHeld ? 'bg-paper pb-2 shadow-[inset_5px_0_0_var(--color-ink)]' : ''} data-held={isHeld ? 'yes' : undefined}>
+      <div className="flex items-center gap-2 pl-2">
+        <TintChip tint={elementTint(index)} />
+        <div className="min-w-0 flex-1">
+          <ElementName
+            name={element.name}
+            onRename={(name) => onPatch(element.id, { name })}
+            onNamed={onNamed}
+            {...{ nameTurn, isHeld, namesId }}
+            isFresh={isHeld && isFreshName(element.name)}
+          />
+          <p className="truncate pb-1 text-sm text-soft" title={measureWords(element, measure)} data-measure>
+            {measureWords(element, measure)}
+          </p>
+        </div>
+        <button
+          type="button"
+          aria-pressed={isHeld}
+          aria-label={isHeld ? `Put ${element.name} down` : `Take ${element.name} in hand`}
+          className="grid size-11 shrink-0 place-items-center rounded-sm hover:bg-paper"
+          onClick={() => onTake(isHeld ? null : element.id)}
+        >
+          <HandIcon size={20} strokeWidth={isHeld ? 3 : 1.75} aria-hidden="true" />
+        </button>
+        <button
+          type="button"
+          aria-label={`Remove ${element.name}`}
+          className="grid size-11 shrink-0 place-items-center rounded-sm hover:bg-paper"
+          onClick={() => onRemove(element.id)}
+        >
+          <Trash2 size={18} aria-hidden="true" />
+        </button>
+      </div>
+      {isHeld && <Held {...props} />}
+    </li>
+  );
+}
+
+/** What the element in hand may become: a name by a press, further areas, others like it. */
+function Held({ element, isJoining, names, onPatch, onJoin, onLike, onNamed }: Props) {
+  const told = kindOfName(element.name);
+  return (
+    <div className="space-y-2 pl-10 pr-2">
+      {isFreshName(element.name) && names.length > 0 && (
+        <ul className="flex flex-wrap gap-1" aria-label="Names to take">
+          {names.slice(0, 12).map((name) => (
+            <li key={name}>
+              <button
+                type="button"
+                className="min-h-9 border border-ink bg-paper px-2 hover:bg-bench pointer-coarse:min-h-11"
+                onClick={() => {
+                  onPatch(element.id, { name });
+                  onNamed();
+                }}
+              >
+                {name}
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+        {!element.spot && (
+          <>
+            <Button aria-pressed={isJoining} className={isJoining ? '!bg-ink !text-paper' : ''} onClick={onJoin}>
+              {isJoining ? 'Adding areas: end' : 'Add areas'}
+            </Button>
+            <Button weight="quiet" disabled={onLike === null} onClick={() => onLike?.(element.id)}>
+              Gather those like it
+            </Button>
+          </>
+        )}
+        <label className="flex items-center gap-1 text-sm">
+          Made of
+          <select
+            className="min-h-9 border-b-2 border-ink bg-paper px-1 pointer-coarse:min-h-11"
+            value={element.kind ?? ''}
+            onChange={(event) => {
+              const kind = elementKinds.find((own) => own === event.target.value);
+              onPatch(element.id, { kind: kind ?? null });
+            }}
+          >
+            <option value="">{told ? `${told}, as its name says` : 'not said'}</option>
+            {elementKinds.map((kind) => (
+              <option key={kind} value={kind}>
+                {kind}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+    </div>
+  );
+}
+
+type NameProps = {
+  name: string;
+  onRename: (name: string) => void;
+  onNamed: () => void;
+  nameTurn: number;
+  isHeld: boolean;
+  isFresh: boolean;
+  namesId: string;
+};
+
+/** A name that is typed in place; kept when left or confirmed, put back by Escape or when emptied. Both lead back to the picture. */
+function ElementName({ name, onRename, onNamed, nameTurn, isHeld, isFresh, namesId }: NameProps) {
+  const input = useRef<HTMLInputElement>(null);
+  const answered = useRef(nameTurn);
+  const take = useEffectEvent(() => {
+    input.current?.focus();
+    input.current?.select();
+  });
+  useEffect(() => {
+    // By mouse a fresh element's name is ready at once; by keys the picture keeps the keyboard until it is asked for, and under a finger no
+    // keyboard rises before the name is tapped.
+    const byKeys = document.activeElement?.getAttribute('role') === 'application' && document.activeElement.matches(':focus-visible');
+    if (isFresh && !byKeys && !window.matchMedia('(pointer: coarse)').matches) take();
+  }, [isFresh]);
+  useEffect(() => {
+    if (nameTurn === answered.current) return;
+    answered.current = nameTurn;
+    if (isHeld) take();
+  }, [nameTurn, isHeld]);
+  return (
+    <input
+      key={name}
+      ref={input}
+      aria-label="Name of the element"
+      defaultValue={name}
+      list={namesId}
+      autoComplete="off"
+      className="min-h-9 w-full bg-transparent font-semibold focus:bg-paper pointer-coarse:min-h-11"
+      onKeyDown={(event) => {
+        if (event.key === 'Escape') event.currentTarget.value = name;
+        if (event.key === 'Enter' || event.key === 'Escape') {
+          event.currentTarget.blur();
+          onNamed();
+        }
+      }}
+      onBlur={(event) => {
+        const typed = cleanText(event.currentTarget.value, 60);
+        if (typed !== '' && typed !== name) onRename(typed);
+        else event.currentTarget.value = name;
+      }}
+    />
+  );
+}

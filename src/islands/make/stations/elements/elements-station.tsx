@@ -1,0 +1,172 @@
+import { useEffect, useId, useMemo, useState } from 'react';
+import { useShallow } from 'zustand/react/shallow';
+import { listMakesAnswerSchema } from '#model/api/makes';
+import type { Make } from '#model/make';
+import type { Element, Picture } from '#model/picture';
+import { suggestedNames } from '#core/make/element-names';
+import { pictureById } from '#core/make/picture-lookup';
+import { progressOfPicture } from '#core/make/progress';
+import type { IndexedTable } from '#core/make/region-tables';
+import type { OpenInside } from '#core/picture/open-inside';
+import { measureElement } from '#core/technique/nib';
+import { call } from '#islands/shared/server-calls.ts';
+import { StepNav } from '#ui/step-nav.tsx';
+import { gatherLike, patchElement, showNextWhite, toggleJoining } from '../../elements-acts';
+import { type ElementsDesk, elementsSteps } from '../../elements-desk';
+import type { MakeStore } from '../../make-store';
+import type { Raster } from '../../use-raster';
+import { BodiesPanel } from './bodies-panel';
+import { type ElementActs, ElementRow } from './element-row';
+import { FrontsPanel } from './fronts-panel';
+import { GatherHead, OpenInsideNotice } from './gather-head';
+import { SpotsPanel } from './spots-panel';
+import { WhitePanel } from './white-panel';
+
+type Props = {
+  useMake: MakeStore;
+  useElements: ElementsDesk;
+  make: Make;
+  picture: Picture;
+  table: IndexedTable | undefined;
+  raster: Raster;
+  /** Null while it is not known. */
+  openInside: OpenInside | null;
+  onMend: () => void;
+};
+
+/** The Elements station: what is what in the picture, what hangs together, what lies in front, and what was overlooked. */
+export function ElementsStation(props: Props) {
+  const { useMake, useElements, picture, table, openInside, onMend } = props;
+  const { step, said, set } = useElements(useShallow((state) => ({ step: state.step, said: state.said, set: state.set })));
+  const { hand, takeInHand } = useMake(useShallow((state) => ({ hand: state.hand, takeInHand: state.takeInHand })));
+  const { whiteRegions } = progressOfPicture(picture);
+  const steps = elementsSteps.map(({ id, name }) => ({ id, name, open: id === 'white' ? String(whiteRegions) : undefined }));
+  return (
+    <section aria-labelledby="elements-heading" className="space-y-3">
+      <h2 id="elements-heading" className="text-2xl">
+        What is what?
+      </h2>
+      <StepNav
+        label="Work on the elements"
+        steps={steps}
+        current={step}
+        onGo={(id) => {
+          set({ step: id, said: '', bodyAt: null, bodyAct: 'choose', frontsOf: null, blink: null });
+          // What was in hand for another step would be drawn on.
+          const isSpot = hand.kind === 'element' && picture.elements.find((element) => element.id === hand.elementId)?.spot !== undefined;
+          if ((id === 'spots') !== isSpot && hand.kind !== 'nothing') takeInHand({ kind: 'nothing' });
+        }}
+      />
+      {said !== '' && (
+        <p role="status" className="border-l-8 border-accent bg-paper px-4 py-2" data-elements-said>
+          {said}
+        </p>
+      )}
+      {step === 'gather' && (
+        <>
+          <GatherHead
+            {...{ picture, hand }}
+            onPutDown={() => takeInHand({ kind: 'nothing' })}
+            onNextWhite={table ? () => showNextWhite(useMake, useElements, picture, table) : null}
+          />
+          <OpenInsideNotice openInside={openInside} onMend={onMend} />
+          <ElementList {...props} />
+        </>
+      )}
+      {step === 'bodies' && table && <BodiesPanel {...{ useMake, useElements, picture, table }} />}
+      {step === 'fronts' && table && <FrontsPanel {...{ useMake, useElements, picture, table }} />}
+      {step === 'spots' && (
+        <>
+          <SpotsPanel {...{ useMake, useElements, picture }} />
+          <ElementList {...props} isShown={({ spot }) => spot !== undefined} />
+        </>
+      )}
+      {step === 'white' && (
+        <>
+          <OpenInsideNotice openInside={openInside} onMend={onMend} />
+          <WhitePanel {...{ useMake, useElements, picture, table }} />
+        </>
+      )}
+    </section>
+  );
+}
+
+/** Names of elements in the maker's other makes; they are only offered, so that none is no trouble. */
+function useOwnNames(make: Make, picture: Picture): readonly string[] {
+  const [others, setOthers] = useState<readonly string[]>([]);
+  useEffect(() => {
+    let current = true;
+    call(listMakesAnswerSchema, '/api/makes').then(
+      ({ makes }) => current && setOthers(makes.flatMap(({ summary }) => summary.ladders.map(({ element }) => element))),
+      () => current && setOthers([]),
+    );
+    return () => {
+      current = false;
+    };
+  }, []);
+  return useMemo(
+    () => [...make.pictures.filter(({ id }) => id !== picture.id).flatMap(({ elements }) => elements.map(({ name }) => name)), ...others],
+    [make.pictures, picture.id, others],
+  );
+}
+
+type ListProps = Props & { /** Default: all. */ isShown?: (element: Element) => boolean };
+
+function ElementList({ useMake, useElements, make, picture, table, raster, isShown = () => true }: ListProps) {
+  const { hand, nameTurn, edit, takeInHand, walkOn } = useMake(
+    useShallow((state) => ({
+      hand: state.hand,
+      nameTurn: state.nameTurn,
+      edit: state.edit,
+      takeInHand: state.takeInHand,
+      walkOn: state.walkOn,
+    })),
+  );
+  const namesId = useId();
+  const own = useOwnNames(make, picture);
+  const names = useMemo(() => suggestedNames(picture, own), [picture, own]);
+  const { labels } = raster;
+  const acts: ElementActs = {
+    onTake: (elementId) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId }),
+    onPatch: (id, fields) => patchElement(useMake, picture.id, id, fields),
+    onRemove: (id) => {
+      edit((newest) => {
+        const now = pictureById(newest, picture.id);
+        // What lies on it would lie on nothing.
+        const lying = (now?.elements ?? []).filter(({ spot }) => spot?.on === id).map((spot) => spot.id);
+        return [...lying, id].map((gone) => ({ kind: 'remove', entity: 'element', pictureId: picture.id, id: gone }));
+      });
+      if (hand.kind === 'element' && hand.elementId === id) takeInHand({ kind: 'nothing' });
+    },
+    onNamed: walkOn,
+    onJoin: () => toggleJoining(useMake),
+    onLike:
+      table && labels
+        ? (elementId) => useElements.getState().set({ said: gatherLike(useMake, { pictureId: picture.id, elementId, table, labels }) })
+        : null,
+  };
+  return (
+    <>
+      <datalist id={namesId}>
+        {names.map((name) => (
+          <option key={name} value={name} />
+        ))}
+      </datalist>
+      <ul className="divide-y divide-edge border-y border-edge">
+        {picture.elements.map((element, index) => {
+          if (!isShown(element)) return null;
+          const isHeld = hand.kind === 'element' && hand.elementId === element.id;
+          return (
+            <ElementRow
+              key={element.id}
+              {...acts}
+              {...{ element, index, isHeld, nameTurn, names, namesId }}
+              measure={measureElement(element, table)}
+              isJoining={isHeld && hand.isJoining === true}
+            />
+          );
+        })}
+      </ul>
+    </>
+  );
+}

@@ -1,0 +1,60 @@
+import { useShallow } from 'zustand/react/shallow';
+import { frontId } from '#model/front';
+import type { Picture } from '#model/picture';
+import { counted } from '#core/make/counted';
+import type { IndexedTable } from '#core/make/region-tables';
+import { turnFront } from '#core/scene/standing-edits';
+import { Button } from '#ui/button.tsx';
+import type { ElementsDesk } from '../../elements-desk';
+import { frontWords, regionName, shownFronts } from '../../elements-overlay';
+import type { MakeStore } from '../../make-store';
+import { editOf } from '../../use-elements-hand';
+
+type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: Picture; table: IndexedTable };
+
+/** Most borders listed; the arrows on the picture show all. */
+const mostListed = 40;
+
+/** What lies in front at each border: proposed for all, shown where it matters, turned round by a tap. */
+export function FrontsPanel({ useMake, useElements, picture, table }: Props) {
+  const { frontsOf, set } = useElements(useShallow((state) => ({ frontsOf: state.frontsOf, set: state.set })));
+  const shown = shownFronts(picture, table, frontsOf);
+  const of = frontsOf === null ? null : regionName(picture, table, frontsOf);
+  return (
+    <div className="space-y-3">
+      <p>
+        An arrow points from what lies in front to what lies behind it: there the dark goes. Tap an arrow to turn it round; tap an area to
+        see all of its borders.
+      </p>
+      <h3 className="flex flex-wrap items-center gap-x-4 font-display text-lg font-semibold">
+        {of === null
+          ? `${counted(shown.length, 'border')} to look at: the drawing tells little there, or you changed them`
+          : `${counted(shown.length, 'border')} of ${of}`}
+        {of !== null && (
+          <Button weight="quiet" className="text-base" onClick={() => set({ frontsOf: null })}>
+            Show those to look at
+          </Button>
+        )}
+      </h3>
+      <ul className="divide-y divide-edge border-y border-edge">
+        {shown.slice(0, mostListed).map((front) => (
+          <li key={frontId(...front.between)} className="flex items-center gap-2 pl-2">
+            <span className="min-w-0 flex-1 py-1">
+              {frontWords(picture, table, front)}
+              <span className="ml-2 text-sm text-soft">
+                {front.source}, {front.lengthMm.toFixed(0)} mm
+              </span>
+            </span>
+            <Button
+              weight="quiet"
+              aria-label={`Turn round: ${frontWords(picture, table, front)}`}
+              onClick={() => set({ said: editOf(useMake, picture.id, (now) => turnFront(now, table, front.between))?.said ?? '' })}
+            >
+              Turn round
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

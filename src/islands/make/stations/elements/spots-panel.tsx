@@ -1,0 +1,97 @@
+import { useId } from 'react';
+import { useShallow } from 'zustand/react/shallow';
+import type { Picture } from '#model/picture';
+import { pictureById } from '#core/make/picture-lookup';
+import { Button } from '#ui/button.tsx';
+import { nameSpot } from '../../elements-acts';
+import type { ElementsDesk } from '../../elements-desk';
+import type { MakeStore } from '../../make-store';
+
+type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: Picture };
+
+/** Soft spots as people make them: how large a tap is, over how much it fades. Common practice, no source. */
+const usual = [
+  { name: 'Cheek', radiusMm: 3, softMm: 2.5 },
+  { name: 'Patch', radiusMm: 5, softMm: 2 },
+  { name: 'Freckles', radiusMm: 0.5, softMm: 0.4 },
+  { name: 'Stripes', radiusMm: 1.2, softMm: 0.8 },
+] as const;
+
+/** Soft spots: colour with no outline of its own, laid on an element by taps or strokes. */
+export function SpotsPanel({ useMake, useElements, picture }: Props) {
+  const { spotRadiusMm, spotSoftMm, set } = useElements(
+    useShallow((state) => ({ spotRadiusMm: state.spotRadiusMm, spotSoftMm: state.spotSoftMm, set: state.set })),
+  );
+  const { hand, takeInHand } = useMake(useShallow((state) => ({ hand: state.hand, takeInHand: state.takeInHand })));
+  const inHand = hand.kind === 'element' ? picture.elements.find(({ id, spot }) => spot && id === hand.elementId) : undefined;
+  // The edge belongs to the spot, so it may be changed when it lies there.
+  const setSoft = (softMm: number) => {
+    set({ spotSoftMm: softMm });
+    if (!inHand) return;
+    useMake.getState().edit((newest) => {
+      const spot = pictureById(newest, picture.id)?.elements.find(({ id }) => id === inHand.id)?.spot;
+      if (!spot) return null;
+      return [{ kind: 'patch', entity: 'element', pictureId: picture.id, id: inHand.id, fields: { spot: { ...spot, softMm } } }];
+    });
+  };
+  return (
+    <div className="space-y-3">
+      <p>
+        {inHand
+          ? `Tap or draw on the same element: it joins ${inHand.name}. `
+          : 'Tap or draw on an element: a soft spot lies there, cut off at its outline. '}
+        It has its own ladder of one to three markers.
+        {inHand && (
+          <Button weight="quiet" className="ml-2" onClick={() => takeInHand({ kind: 'nothing' })}>
+            Begin another
+          </Button>
+        )}
+      </p>
+      <div className="flex flex-wrap gap-1">
+        {usual.map(({ name, radiusMm, softMm }) => (
+          <button
+            key={name}
+            type="button"
+            aria-pressed={spotRadiusMm === radiusMm && spotSoftMm === softMm}
+            className={`min-h-11 border border-ink px-3 ${spotRadiusMm === radiusMm && spotSoftMm === softMm ? 'bg-ink text-paper' : 'bg-paper hover:bg-bench'}`}
+            onClick={() => {
+              set({ spotRadiusMm: radiusMm, spotSoftMm: softMm });
+              if (inHand && /^Soft spot \d+$/.test(inHand.name)) nameSpot(useMake, picture, inHand.id, name);
+            }}
+          >
+            {name}
+          </button>
+        ))}
+      </div>
+      <MmSlider label="Size of a tap" value={2 * spotRadiusMm} least={0.6} most={30} onChange={(mm) => set({ spotRadiusMm: mm / 2 })} />
+      <MmSlider label="Edge fades over" value={spotSoftMm} least={0} most={12} onChange={setSoft} />
+    </div>
+  );
+}
+
+type SliderProps = { label: string; value: number; least: number; most: number; onChange: (mm: number) => void };
+
+function MmSlider({ label, value, least, most, onChange }: SliderProps) {
+  const id = useId();
+  return (
+    <div className="flex items-center gap-3">
+      <label htmlFor={id} className="w-36 font-semibold">
+        {label}
+      </label>
+      <input
+        id={id}
+        type="range"
+        className="h-11 min-w-0 flex-1 accent-accent"
+        min={least}
+        max={most}
+        step={0.2}
+        value={value}
+        aria-valuetext={`${value.toFixed(1)} mm`}
+        onChange={(event) => onChange(Number(event.target.value))}
+      />
+      <output htmlFor={id} className="w-20 text-right">
+        {value.toFixed(1)} mm
+      </output>
+    </div>
+  );
+}

@@ -1,7 +1,7 @@
 /** Directions in which an outline is measured from its middle. */
 const directions = 72;
 /** Mean difference of two outlines, as a share of the root of the area, up to which they are alike. */
-const mostDifference = 0.045;
+const mostDifference = 0.03;
 /** How much of the area within the farthest reach of an outline is filled: those of like shapes differ by less. */
 const mostFillDifference = 0.06;
 /** Least and greatest scale of what is alike. */
@@ -100,7 +100,7 @@ export function likeThisOne({ labels, width, height }: { labels: Uint16Array; wi
     const coarse = tolerancePx / Math.sqrt(Math.min(own.areaPx, other.areaPx));
     if (Math.abs(other.fill - own.fill) > mostFillDifference + 2 * coarse) return [];
     const difference = differenceOf(own.reach, other.reach);
-    return difference <= mostDifference + coarse * 0.5 ? [{ label, difference }] : [];
+    return difference <= mostDifference + coarse * 0.25 ? [{ label, difference }] : [];
   });
   return [
     wanted,

@@ -3,6 +3,7 @@ import type { DistantLamp } from '#model/lamp';
 import { cutBands } from '#core/light/bands';
 import { inflate } from '#core/light/inflate';
 import { shade } from '#core/light/shade';
+import { box, disk, labelMap } from '../../../tests/label-map';
 import { seeded } from '../../../tests/seeded';
 import { type BandMap, bandShares } from './band-map';
 import { paintBands } from './paint-bands';
@@ -13,26 +14,6 @@ import { madeUpPicture } from '../../../tests/made-up-make';
 
 const upperLeft: DistantLamp = { kind: 'distant', azimuthDeg: 315, heightDeg: 40 };
 const three = [0.3, 0.46, 0.24];
-
-type Shape = (x: number, y: number) => boolean;
-const disk =
-  (centreX: number, centreY: number, radius: number): Shape =>
-  (x, y) =>
-    Math.hypot(x - centreX, y - centreY) < radius;
-const box =
-  (left: number, top: number, right: number, bottom: number): Shape =>
-  (x, y) =>
-    x > left && x < right && y > top && y < bottom;
-
-/** A label map: the first shape that holds a pixel gives its label, from 1. */
-function drawn(width: number, height: number, shapes: readonly Shape[]): Uint16Array {
-  const labels = new Uint16Array(width * height);
-  for (let i = 0; i < labels.length; i++) {
-    const [x, y] = [(i % width) + 0.5, Math.floor(i / width) + 0.5];
-    labels[i] = shapes.findIndex((shape) => shape(x, y)) + 1;
-  }
-  return labels;
-}
 
 /** Share of the coloured pixels of `full` that have another band in `other`, and share that are two bands off. */
 function differing(full: BandMap, other: BandMap): { other: number; twoOff: number } {
@@ -88,7 +69,7 @@ describe('connected parts', () => {
 
 describe('the scene', () => {
   const [width, height] = [260, 220];
-  const labels = drawn(width, height, [
+  const labels = labelMap(width, height, [
     disk(70, 70, 50),
     box(121, 20, 180, 120),
     box(180, 20, 240, 120),
@@ -145,7 +126,7 @@ describe('the scene', () => {
 
   it('two far gems take the memory of two gems, and forms that nobody needs are let go', () => {
     const [pageWidth, pageHeight] = [1200, 1600];
-    const page = drawn(pageWidth, pageHeight, [disk(60, 60, 40), disk(1140, 1540, 40)]);
+    const page = labelMap(pageWidth, pageHeight, [disk(60, 60, 40), disk(1140, 1540, 40)]);
     const scene = openScene(page, pageWidth, pageHeight);
     const gems = [{ labels: [1, 2], shares: three }];
     const map = scene.bandMap({ lamp: upperLeft, elements: gems, resolution: 'full' });
@@ -156,7 +137,7 @@ describe('the scene', () => {
   });
 
   it('keeps a tip that is thinner than a cell of half resolution', () => {
-    const spiked = drawn(140, 100, [(x, y) => Math.hypot(x - 45, y - 50) < 40 || (x > 45 && x < 130 && Math.abs(y - 50) < 0.9)]);
+    const spiked = labelMap(140, 100, [(x, y) => Math.hypot(x - 45, y - 50) < 40 || (x > 45 && x < 130 && Math.abs(y - 50) < 0.9)]);
     const map = openScene(spiked, 140, 100).bandMap({ lamp: upperLeft, elements: [{ labels: [1], shares: three }], resolution: 'full' });
     for (let i = 0; i < spiked.length; i++) expect(map.bands[i] !== 0).toBe(spiked[i] === 1);
   });

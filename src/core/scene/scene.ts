@@ -140,10 +140,7 @@ function layOnSpots(
       if (!own.has(label)) return;
       reached.push({ pixel: (y / map.scale) * map.width + x / map.scale, cover, value: lightAt(label, x, y) });
     });
-    const bands = cutBands(
-      Float32Array.from(reached, ({ value }) => value),
-      shares,
-    );
+    const bands = spotBands(reached, shares);
     for (const [place, { pixel, cover }] of reached.entries()) {
       const band = bands[place]!;
       if (cover < 1) {
@@ -164,6 +161,22 @@ function layOnSpots(
     elementsBeneath: Uint16Array.from(edges, ({ beneath }) => beneath),
     bandsBeneath: Uint8Array.from(edges, ({ bandBeneath }) => bandBeneath),
   };
+}
+
+/** Bands of what a spot covers, in its shares; where it fades out they go on as they are at its edge. */
+function spotBands(reached: readonly { cover: number; value: number }[], shares: readonly number[]): Uint8Array {
+  const covered = Float32Array.from(reached, ({ cover, value }) => (cover < leastCover ? Number.NaN : value));
+  const cut = cutBands(covered, shares);
+  const least = shares.map(() => Number.POSITIVE_INFINITY);
+  for (const [place, { value }] of reached.entries()) {
+    const band = cut[place]!;
+    if (band > 0) least[band - 1] = Math.min(least[band - 1]!, value);
+  }
+  return cut.map((band, place) => {
+    if (band > 0) return band;
+    const lightest = least.findIndex((value) => reached[place]!.value >= value);
+    return lightest < 0 ? shares.length : lightest + 1;
+  });
 }
 
 /** Left, top, right, bottom of a label in px of the map, inclusive. */

@@ -9,8 +9,8 @@ import { upgrade } from './upgrade';
 import { NewerSchemaError, type NewBlob } from './upgraded';
 
 /** What the Aquachrome of 26 November 2026 wrote: a make with a mend, edits that waited on it, and what they made of it there. */
-const fixture = (name: string) =>
-  JSON.parse(readFileSync(new URL(`../../../tests/fixtures/schema-1/${name}.json`, import.meta.url), 'utf8'));
+const fixture = (name: string, schema = 1) =>
+  JSON.parse(readFileSync(new URL(`../../../tests/fixtures/schema-${schema}/${name}.json`, import.meta.url), 'utf8'));
 
 type Old = {
   name: string;
@@ -108,5 +108,35 @@ describe('what was written by schema 1', () => {
     expect(() => upgrade({ what: 'make', value: 7 })).toThrow(/does not say which schema/);
     expect(() => upgrade({ what: 'make', value: { ...old, pictures: [{}] } })).toThrow();
     expect(() => upgrade({ what: 'operations', schema: 1, value: [{ kind: 'unheard' }], onto: { make, tables } })).toThrow();
+  });
+});
+
+describe('what was written by schema 2', () => {
+  const old = fixture('make', 2);
+
+  it('a make becomes one of today with nothing said of bodies and fronts, and loses nothing', () => {
+    const { value: make, blobs } = upgrade({ what: 'make', value: old });
+    expect(blobs).toEqual([]);
+    const expected = {
+      ...old,
+      schema: makeSchemaVersion,
+      pictures: old.pictures.map((picture: object) => ({ ...picture, bodies: [], fronts: [] })),
+    };
+    expect(make).toEqual(expected);
+    expect(make.pictures[0]?.elements.length).toBeGreaterThan(4);
+    expect(upgrade({ what: 'make', value: make }).value).toEqual(make);
+  });
+
+  it('edits that waited do what they would have done, a picture put whole among them', () => {
+    const { value: make } = upgrade({ what: 'make', value: old });
+    const { id, elements } = old.pictures[0];
+    const value = [
+      { kind: 'patch', entity: 'element', pictureId: id, id: elements[0].id, fields: { name: 'Renamed' } },
+      { kind: 'put', entity: 'picture', row: { ...old.pictures[0], id: 'copied', regionMap: undefined, elements: [] } },
+    ];
+    const { value: operations } = upgrade({ what: 'operations', schema: 2, value, onto: { make, tables: new Map() } });
+    const after = applyOperations(make, operations);
+    expect(after.pictures[0]?.elements[0]?.name).toBe('Renamed');
+    expect(after.pictures[1]).toMatchObject({ id: 'copied', bodies: [], fronts: [] });
   });
 });

@@ -1,0 +1,81 @@
+import { describe, expect, it } from 'vitest';
+import type { proposeBodies } from '../../src/core/index';
+import { figures } from '../../scripts/eval-scene/figures';
+import { render } from '../../scripts/eval-scene/render';
+import { bodiesOfFigure, frontsOfFigure, scoreFronts, standingOf } from '../../scripts/eval-scene/score';
+import { sphere } from '../../scripts/eval-scene/solids';
+import { truthOf } from '../../scripts/eval-scene/truth';
+
+// Four figures out of the large evaluation (npm run eval:scene): solids whose depths and joints are known.
+const chosen = figures.filter(({ name }) => ['coat', 'petals', 'two heads and a lantern', 'tower'].includes(name)).map(truthOf);
+
+describe('solid figures', () => {
+  it('a sphere is seen as a disk whose normals and depths are those of a sphere', () => {
+    const { sizePx, parts, depths, normals } = render({ name: 'ball', solids: [{ name: 'ball', distance: sphere([0, 0, 0], 0.6) }] }, 200);
+    let worst = 0;
+    for (let i = 0; i < parts.length; i++) {
+      const [x, y] = [(2 * ((i % sizePx) + 0.5)) / sizePx - 1, (2 * (Math.floor(i / sizePx) + 0.5)) / sizePx - 1];
+      const away = Math.hypot(x, y);
+      if (away > 0.61) expect(parts[i]).toBe(0);
+      if (away > 0.55) continue;
+      expect(parts[i]).toBe(1);
+      const z = Math.sqrt(0.36 - away ** 2);
+      worst = Math.max(worst, Math.abs(z - (depths[i] as number)), Math.abs(x / 0.6 - (normals[3 * i] as number)));
+    }
+    expect(worst).toBeLessThan(0.01);
+  });
+
+  it('their truth knows what is in front and what is a seam', () => {
+    const [coat] = chosen;
+    const named = coat?.pairs.map(({ labels, front, standing }) => {
+      const name = (label: number) => coat.parts[coat.partOfLabel[label] as number]?.name;
+      return `${labels.map(name).sort().join(' | ')}: ${front === null ? standing : name(front)}`;
+    });
+    expect(named).toEqual(
+      expect.arrayContaining([
+        'coat | coat: left half: together',
+        'coat | coat: upper button: on',
+        'coat | right leg: coat',
+        'brim | head: brim',
+      ]),
+    );
+  });
+
+  it('fronts: most are proposed and nearly all of them right', () => {
+    const sums = chosen.map(frontsOfFigure).reduce((one, other) => ({
+      known: one.known + other.known,
+      proposed: one.proposed + other.proposed,
+      right: one.right + other.right,
+    }));
+    expect(sums.known).toBeGreaterThan(20);
+    expect(sums.proposed / sums.known).toBeGreaterThanOrEqual(0.9);
+    expect(sums.right / sums.proposed).toBeGreaterThanOrEqual(0.95);
+  });
+
+  it('bodies: nine of ten pairs stand to each other as they do in truth', () => {
+    const scores = chosen.map(bodiesOfFigure);
+    const sum = (of: (score: (typeof scores)[number]) => number) => scores.reduce((total, score) => total + of(score), 0);
+    expect(sum(({ known }) => known)).toBeGreaterThan(40);
+    expect(sum(({ fair }) => fair) / sum(({ known }) => known)).toBeGreaterThanOrEqual(0.9);
+  });
+
+  it('the score tells a wrong proposal from a missing one', () => {
+    const truth = [
+      { front: 1, behind: 2 },
+      { front: 3, behind: 4 },
+      { front: 5, behind: 6 },
+    ];
+    expect(
+      scoreFronts(
+        [
+          { front: 1, behind: 2 },
+          { front: 4, behind: 3 },
+          { front: 9, behind: 8 },
+        ],
+        truth,
+      ),
+    ).toEqual({ known: 3, proposed: 2, right: 1 });
+    const bodies: ReturnType<typeof proposeBodies> = [{ labels: [1, 2] }, { labels: [3], on: 1 }, { labels: [4] }];
+    expect([standingOf(bodies, 1, 2), standingOf(bodies, 3, 2), standingOf(bodies, 1, 4)]).toEqual(['together', 'on', 'apart']);
+  });
+});

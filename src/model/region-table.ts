@@ -65,7 +65,6 @@ const proposedBodySchema = z.object({
   on: z.optional(regionIdSchema),
   relief: z.optional(reliefSchema),
 });
-export type ProposedBodyOfRegions = z.infer<typeof proposedBodySchema>;
 
 /** Which of two regions a reading proposes to lie in front, and how well the drawing tells (0 to 1). */
 const proposedFrontSchema = z.object({
@@ -75,7 +74,6 @@ const proposedFrontSchema = z.object({
   /** The middle of their border, in mm. */
   atMm: placeMmSchema,
 });
-export type ProposedFrontOfRegions = z.infer<typeof proposedFrontSchema>;
 
 /** All that a reading of a picture found, beside the label map. An immutable blob: deflated JSON, named by its digest. */
 export const regionTableSchema = z.object({

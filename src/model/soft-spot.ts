@@ -17,4 +17,3 @@ export const softSpotSchema = z.object({
   /** Width of the edge over which it fades, in mm. */
   softMm: z.number().check(z.minimum(0), z.maximum(20)),
 });
-export type SoftSpot = z.infer<typeof softSpotSchema>;

@@ -33,6 +33,9 @@ export const usualPxPerMm = 300 / 25.4;
 /** Radii of the rings about a junction, in mm: beyond the line's own width, within what is about it. */
 const ringRadiiMm = [0.5, 0.65, 0.8, 0.95];
 const ringSteps = 96;
+const ringAngles = Array.from({ length: ringSteps }, (_, step) => (2 * Math.PI * (step + 0.5)) / ringSteps);
+const ringEast = ringAngles.map(Math.cos);
+const ringSouth = ringAngles.map(Math.sin);
 /** Corners of pixels nearer than this belong to one junction. */
 const joinMm = 0.45;
 
@@ -101,14 +104,15 @@ export function bordersOf(picture: LabelledPicture): SceneBorders {
 /** Middles of the corners that lie near each other. */
 function joined(corners: readonly number[], reach: number): [number, number][] {
   const groups: { x: number; y: number; count: number }[] = [];
-  const cells = new Map<string, number[]>();
+  const cells = new Map<number, number[]>();
+  const keyOf = (column: number, row: number) => row * 65536 + column;
   const cellOf = (value: number) => Math.floor(value / reach);
   for (let i = 0; i < corners.length; i += 2) {
     const [x, y] = [corners[i]!, corners[i + 1]!];
     let found: (typeof groups)[number] | undefined;
     for (let dy = -1; dy <= 1 && !found; dy++) {
       for (let dx = -1; dx <= 1 && !found; dx++) {
-        for (const index of cells.get(`${cellOf(x) + dx} ${cellOf(y) + dy}`) ?? []) {
+        for (const index of cells.get(keyOf(cellOf(x) + dx, cellOf(y) + dy)) ?? []) {
           const group = groups[index]!;
           if (Math.hypot(group.x / group.count - x, group.y / group.count - y) < reach) found = group;
         }
@@ -120,8 +124,10 @@ function joined(corners: readonly number[], reach: number): [number, number][] {
       found.count++;
       continue;
     }
-    const key = `${cellOf(x)} ${cellOf(y)}`;
-    cells.set(key, [...(cells.get(key) ?? []), groups.length]);
+    const key = keyOf(cellOf(x), cellOf(y));
+    const cell = cells.get(key);
+    if (cell) cell.push(groups.length);
+    else cells.set(key, [groups.length]);
     groups.push({ x, y, count: 1 });
   }
   return groups.map(({ x, y, count }) => [x / count, y / count]);
@@ -138,26 +144,29 @@ type Map2d = { width: number; height: number; labels: Uint16Array };
 
 /** Share of rings about a place that each label fills; beyond the picture is paper. Wider rings count as long as none meets another label. */
 function ringShares({ width, height, labels }: Map2d, x: number, y: number, pxPerMm: number): ReadonlyMap<number, number> {
-  const total = new Map<number, { share: number; east: number; south: number }>();
+  const met: { label: number; share: number; east: number; south: number }[] = [];
   let rings = 0;
   for (const radiusMm of ringRadiiMm) {
     const radius = Math.max(2.5, radiusMm * pxPerMm);
-    const ring = new Map<number, { share: number; east: number; south: number }>();
+    const ring = new Uint16Array(ringSteps);
     for (let step = 0; step < ringSteps; step++) {
-      const angle = (2 * Math.PI * (step + 0.5)) / ringSteps;
-      const column = Math.floor(x + radius * Math.cos(angle));
-      const row = Math.floor(y + radius * Math.sin(angle));
-      const label = column < 0 || row < 0 || column >= width || row >= height ? 0 : labels[row * width + column]!;
-      const { share, east, south } = ring.get(label) ?? { share: 0, east: 0, south: 0 };
-      ring.set(label, { share: share + 1 / ringSteps, east: east + Math.cos(angle), south: south + Math.sin(angle) });
+      const column = Math.floor(x + radius * ringEast[step]!);
+      const row = Math.floor(y + radius * ringSouth[step]!);
+      ring[step] = column < 0 || row < 0 || column >= width || row >= height ? 0 : labels[row * width + column]!;
     }
-    if (rings > 0 && [...ring.keys()].some((label) => !total.has(label))) break;
-    for (const [label, own] of ring) {
-      const sum = total.get(label) ?? { share: 0, east: 0, south: 0 };
-      total.set(label, { share: sum.share + own.share, east: sum.east + own.east, south: sum.south + own.south });
+    if (rings > 0 && ring.some((label) => met.every((one) => one.label !== label))) break;
+    for (let step = 0; step < ringSteps; step++) {
+      let own = met.find(({ label }) => label === ring[step]);
+      if (!own) {
+        own = { label: ring[step]!, share: 0, east: 0, south: 0 };
+        met.push(own);
+      }
+      own.share += 1 / ringSteps;
+      own.east += ringEast[step]!;
+      own.south += ringSouth[step]!;
     }
     rings++;
   }
-  const inOrder = [...total].sort(([, one], [, other]) => Math.atan2(one.south, one.east) - Math.atan2(other.south, other.east));
-  return new Map(inOrder.map(([label, { share }]) => [label, share / rings]));
+  const inOrder = met.sort((one, other) => Math.atan2(one.south, one.east) - Math.atan2(other.south, other.east));
+  return new Map(inOrder.map(({ label, share }) => [label, share / rings]));
 }

@@ -50,20 +50,18 @@ export function bodiesOf(scene: SceneBorders): FoundBodies {
   // What is small and all within others is laid aside first: it would be a third party at the ends of seams.
   const lying = enclosed(scene, (label) => label);
   const sums = seamSums(scene, within(scene)).sort((one, other) => other.sum - one.sum || one.labels[0] - other.labels[0]);
-  const rimOf = rimPoints(scene);
-  const edges = sums.filter(({ sum }) => sum <= surelyNone);
+  const shapes = shapesOf(scene);
+  for (const { labels, sum } of sums) if (sum <= surelyNone) sets.holdApart(...labels);
   for (const { labels, sum, meetsOutline } of sums) {
     if (sum < leastSeam || labels.some((label) => lying.has(label))) continue;
-    const [one, other] = labels.map(sets.of);
     // Two that are surely not one do not become so by way of a third.
-    const isHeldApart = edges.some(({ labels: pair }) => {
-      const [first, second] = pair.map(sets.of);
-      return (first === one && second === other) || (first === other && second === one);
-    });
-    if (isHeldApart) continue;
-    const union = [...new Set(labels.flatMap(sets.membersOf))];
+    if (sets.isHeldApart(...labels)) continue;
     // Where no paper tells, both may end beneath a third: they are one only if they are one in shape.
-    if (meetsOutline || solidityOf(scene, rimOf, union) >= leastSolidity) sets.join(...labels);
+    if (meetsOutline || shapes.solidityOf(...sets.rootsOf(labels)) >= leastSolidity) {
+      const [one, other] = sets.rootsOf(labels);
+      sets.join(one, other);
+      shapes.join(sets.of(one), one, other);
+    }
   }
   // What lies across a seam is enclosed by both together.
   const across = enclosed(scene, sets.of);
@@ -86,30 +84,37 @@ export function bodiesOf(scene: SceneBorders): FoundBodies {
   return { bodies, bodyOf };
 }
 
-function convexArea(points: readonly [number, number][]): number {
-  const hull = polygonHull([...points]);
-  return hull ? Math.abs(polygonArea(hull)) : 0;
-}
-
-/** Sets of labels that are joined two by two. */
+/** Sets of labels that are joined two by two, and which of them are not to be. */
 function setsOf(count: number) {
   const parent = Uint16Array.from({ length: count }, (_, label) => label);
-  const members = new Map<number, number[]>();
-  const membersOf = (label: number): number[] => members.get(of(label)) ?? [label];
+  const apart = new Map<number, Set<number>>();
   const of = (label: number): number => {
     let root = label;
     while (parent[root] !== root) root = parent[root]!;
     parent[label] = root;
     return root;
   };
+  const apartFrom = (root: number): Set<number> => {
+    const known = apart.get(root) ?? new Set<number>();
+    apart.set(root, known);
+    return known;
+  };
   return {
     of,
-    membersOf,
+    rootsOf: ([first, second]: readonly [number, number]): [number, number] => [of(first), of(second)],
+    holdApart: (first: number, second: number) => {
+      apartFrom(of(first)).add(of(second));
+      apartFrom(of(second)).add(of(first));
+    },
+    isHeldApart: (first: number, second: number) => apart.get(of(first))?.has(of(second)) ?? false,
     join: (first: number, second: number) => {
       const [one, other] = [of(first), of(second)].sort((a, b) => a - b) as [number, number];
       if (one === other) return;
-      members.set(one, [...membersOf(one), ...membersOf(other)]);
       parent[other] = one;
+      for (const third of apart.get(other) ?? []) {
+        apartFrom(one).add(third);
+        apartFrom(third).add(one);
+      }
     },
   };
 }
@@ -143,22 +148,41 @@ function enclosed({ borders, rims, areasPx }: SceneBorders, bodyOf: (label: numb
   return found;
 }
 
-/** Points of the outline of each label. */
-function rimPoints({ borders }: SceneBorders): ReadonlyMap<number, number[][]> {
-  const points = new Map<number, number[][]>();
-  for (const border of borders.values())
-    for (const label of border.labels) points.set(label, [...(points.get(label) ?? []), border.points]);
-  return points;
+/** Areas and convex hulls of sets of labels, by the root of each set; hulls are made when they are asked for. */
+function shapesOf({ borders, areasPx }: SceneBorders) {
+  const rims = new Map<number, number[][]>();
+  for (const { labels, points } of borders.values()) {
+    for (const label of labels) {
+      const own = rims.get(label);
+      if (own) own.push(points);
+      else rims.set(label, [points]);
+    }
+  }
+  const hulls = new Map<number, Hull>();
+  const areas = new Map<number, number>();
+  const hullAt = (root: number): Hull => {
+    const known = hulls.get(root);
+    if (known) return known;
+    const points: [number, number][] = [];
+    for (const rim of rims.get(root) ?? []) for (let i = 0; i < rim.length; i += 2) points.push([rim[i]!, rim[i + 1]!]);
+    const made = polygonHull(points) ?? points;
+    hulls.set(root, made);
+    return made;
+  };
+  const areaAt = (root: number): number => areas.get(root) ?? areasPx[root]!;
+  const hullOfBoth = (one: number, other: number): Hull => polygonHull([...hullAt(one), ...hullAt(other)]) ?? [];
+  return {
+    /** Share that two sets together fill of their convex hull. */
+    solidityOf: (one: number, other: number) => (areaAt(one) + areaAt(other)) / Math.max(1, Math.abs(polygonArea(hullOfBoth(one, other)))),
+    join: (root: number, one: number, other: number) => {
+      if (one === other) return;
+      hulls.set(root, hullOfBoth(one, other));
+      areas.set(root, areaAt(one) + areaAt(other));
+    },
+  };
 }
 
-/** Share that labels together fill of their convex hull. */
-function solidityOf({ areasPx }: SceneBorders, rimOf: ReadonlyMap<number, number[][]>, labels: readonly number[]): number {
-  const points: [number, number][] = [];
-  for (const rim of labels.flatMap((label) => rimOf.get(label) ?? [])) {
-    for (let i = 0; i < rim.length; i += 2) points.push([rim[i]!, rim[i + 1]!]);
-  }
-  return labels.reduce((sum, label) => sum + areasPx[label]!, 0) / Math.max(1, convexArea(points));
-}
+type Hull = [number, number][];
 
 /** Labels that no paper touches and that are small beside all that touch them. */
 function within({ borders, areasPx }: SceneBorders): Set<number> {

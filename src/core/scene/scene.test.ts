@@ -4,10 +4,8 @@ import { cutBands } from '#core/light/bands';
 import { inflate } from '#core/light/inflate';
 import { shade } from '#core/light/shade';
 import { box, disk, labelMap } from '../../../tests/label-map';
-import { seeded } from '../../../tests/seeded';
 import { type BandMap, bandShares } from './band-map';
 import { paintBands } from './paint-bands';
-import { connectedParts, partsOfPicture } from './parts';
 import { openScene, type SceneElement } from './scene';
 import { standingOf } from './standing';
 import { madeUpPicture } from '../../../tests/made-up-make';
@@ -30,42 +28,6 @@ function differing(full: BandMap, other: BandMap): { other: number; twoOff: numb
   }
   return { other: one / count, twoOff: two / count };
 }
-
-describe('connected parts', () => {
-  it('are labels that touch along an edge of a pixel; what is not there is left out (seeded, against a plain flood)', () => {
-    const random = seeded(5);
-    for (let round = 0; round < 20; round++) {
-      const [width, height] = [24, 18];
-      // Blocks of 3 x 3 px with labels, so that every label hangs together by itself.
-      const labels = Uint16Array.from({ length: width * height }, () => 0);
-      for (let block = 0; block < 48; block++) {
-        const label = random() < 0.5 ? 0 : block + 1;
-        const [left, top] = [(block % 8) * 3, Math.floor(block / 8) * 3];
-        for (let i = 0; i < 9; i++) labels[(top + Math.floor(i / 3)) * width + left + (i % 3)] = label;
-      }
-      const wanted = [...new Set(labels)].filter((label) => label > 0 && random() < 0.7);
-      const parts = connectedParts(partsOfPicture(labels, width, height), [...wanted, 999]);
-      const flood = new Map<number, number>();
-      for (let start = 0; start < labels.length; start++) {
-        if (!wanted.includes(labels[start] as number) || flood.has(start)) continue;
-        const open = [start];
-        flood.set(start, start);
-        for (const i of open) {
-          const column = i % width;
-          for (const next of [i - width, i + width, ...(column > 0 ? [i - 1] : []), ...(column + 1 < width ? [i + 1] : [])]) {
-            if (!wanted.includes(labels[next] ?? 0) || flood.has(next)) continue;
-            flood.set(next, start);
-            open.push(next);
-          }
-        }
-      }
-      const expected = new Map<number, Set<number>>();
-      for (const [i, root] of flood) expected.set(root, new Set([...(expected.get(root) ?? []), labels[i] as number]));
-      const plain = [...expected.values()].map((set) => [...set].sort((a, b) => a - b).join(' ')).sort();
-      expect(parts.map((part) => part.labels.join(' ')).sort()).toEqual(plain);
-    }
-  });
-});
 
 describe('the scene', () => {
   const [width, height] = [260, 220];

@@ -56,14 +56,14 @@ test('ten elements of a first picture are gathered and named in 20 acts: a tap o
     if (places.length === 1) await tap(page, places[0] as readonly [number, number]);
     else await sweep(page, places);
     acts++;
-    const field = page.locator('[data-held]').getByRole('textbox', { name: 'Name of the element' });
+    const field = page.locator('[data-held]').getByLabel('Name of the element');
     // Its name is ready: one types at once, and the next tap keeps it.
     await expect(field).toBeFocused();
     await page.keyboard.type(name);
     acts++;
   }
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('textbox', { name: 'Name of the element' })).toHaveCount(10);
+  await expect(page.getByLabel('Name of the element')).toHaveCount(10);
   const { pictures } = await kept(page);
   expect(pictures[0]?.elements.map(({ name }) => name)).toEqual(gathered.map(({ name }) => name));
   for (const [index, { places, name }] of gathered.entries()) {
@@ -76,24 +76,24 @@ test('ten elements of a first picture are gathered and named in 20 acts: a tap o
 
 test('a name is taken by a press, areas are added when that is said, a loop takes what it goes round', async ({ page, shared }) => {
   await startBadger(page, shared.address);
-  await tap(page, at(211, 215));
+  await tap(page, at(286, 112));
   await page.getByRole('list', { name: 'Names to take' }).getByRole('button', { name: 'Hair' }).click();
   const held = page.locator('[data-held]');
-  await expect(held.getByRole('textbox')).toHaveValue('Hair');
+  await expect(held.getByLabel('Name of the element')).toHaveValue('Hair');
   await expect(held.locator('[data-measure]')).toHaveText(/^1 area · .* cm² · narrowest .* mm: (brush|fine) nib$/);
   await expect(held.getByLabel('Made of')).toHaveValue('');
   await held.getByLabel('Made of').selectOption('fur');
 
   // A second tap is another element; joining is said first.
-  await tap(page, at(431, 215));
+  await tap(page, at(356, 112));
   await expect(page.locator('[data-measure]')).toHaveCount(2);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.locator('[data-measure]')).toHaveCount(1);
   await page.getByRole('button', { name: 'Take Hair in hand' }).click();
   await held.getByRole('button', { name: 'Add areas' }).click();
-  await tap(page, at(431, 215));
+  await tap(page, at(356, 112));
   await expect(held.locator('[data-measure]')).toHaveText(/^2 areas/);
-  await tap(page, at(431, 215));
+  await tap(page, at(356, 112));
   await expect(held.locator('[data-measure]'), 'a tap on one of its own lets it go').toHaveText(/^1 area ·/);
   await held.getByRole('button', { name: 'Adding areas: end' }).click();
 
@@ -136,7 +136,7 @@ test('cheeks are soft spots by touch: two taps, one ladder, on top of the fur an
   await page.getByRole('button', { name: 'Cheek' }).tap();
   await touch(406, 372);
   const spot = page.locator('[data-held]');
-  await expect(spot.getByRole('textbox')).toHaveValue('Cheek');
+  await expect(spot.getByLabel('Name of the element')).toHaveValue('Cheek');
   await expect(spot.locator('[data-measure]')).toHaveText(/^2 taps and strokes/);
   await touch(290, 520);
   await expect(page.locator('[data-spot]'), 'another element under it begins another spot').toHaveCount(2);
@@ -160,6 +160,7 @@ test('cheeks are soft spots by touch: two taps, one ladder, on top of the fur an
   await expectBandsShown(page);
   await expect.poll(async () => (await colourAt(page, at(236, 372)))[1]).toBeLessThan(150);
   await goTo(page, 'Recipe');
+  await expect(page.locator('[data-element="Cheek"]')).toBeVisible();
   const order = await page.locator('[data-element]').evaluateAll((items) => items.map((item) => item.getAttribute('data-element')));
   expect(order.indexOf('Cheek')).toBeGreaterThan(order.indexOf('White fur'));
   // The make is as it was for those that come after.
@@ -200,7 +201,7 @@ test('bodies and fronts are proposed unasked; what the maker mends outlives a ne
   // What lies on itself gets a word.
   await page.getByRole('button', { name: 'Lay it on another' }).click();
   await tap(page, at(290, 520));
-  await expect(said(page)).toHaveText(/cannot lie on itself/);
+  await expect(page.getByText(/cannot lie on itself/)).toBeVisible();
 
   // An arrow is turned by a tap, and again by keys.
   await step(page, 'In front');
@@ -220,14 +221,15 @@ test('bodies and fronts are proposed unasked; what the maker mends outlives a ne
 
   // A new reading proposes anew and keeps what was changed.
   const { pictures } = await kept(page);
-  expect([pictures[0]?.bodies.length, pictures[0]?.fronts.length]).toEqual([1, 1]);
+  // The coat with the arm, what is left of the arm's own body, and one border.
+  expect([pictures[0]?.bodies.length, pictures[0]?.fronts.length]).toEqual([2, 1]);
   await goTo(page, 'Picture');
   await page.getByRole('navigation', { name: 'Work on the picture' }).getByRole('button', { name: 'Lines' }).click();
-  const gap = page.getByRole('slider', { name: /break/i });
-  await gap.focus();
+  await page.getByRole('slider', { name: 'Breaks closed' }).focus();
   await page.keyboard.press('ArrowRight');
-  await expect(page.locator('[data-read="no"]')).toHaveCount(1);
-  await expect(page.locator('[data-read="yes"]')).toHaveCount(1, { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Read the lines like this' }).click();
+  // Read when the areas are those of the new settings.
+  await expect.poll(async () => (await kept(page)).pictures[0]?.regionMap?.of, { timeout: 60_000 }).not.toBe(pictures[0]?.regionMap?.of);
   const readAnew = await kept(page);
   expect(readAnew.pictures[0]?.regionMap?.of).not.toBe(pictures[0]?.regionMap?.of);
   expect(readAnew.pictures[0]?.bodies).toEqual(pictures[0]?.bodies);
@@ -251,10 +253,18 @@ test('bodies and fronts are proposed unasked; what the maker mends outlives a ne
 test('the balloon is one body, and its patch lies on it', async ({ page, shared }) => {
   await page.goto(`${shared.address}/makes/make-balloon-post-balloon#elements`);
   await step(page, 'Bodies');
-  await tap(page, [268 / 640, 300 / 900]);
+  const gore = (x: number) => [x / 640, 300 / 900] as const;
+  await tap(page, gore(268));
+  // The six gores that are seen broad are one unasked; the two that are seen from the side are taken in by a tap each.
+  await expect(body(page)).toHaveAttribute('data-body-areas', '6');
+  expect((await kept(page)).pictures[0]?.bodies, 'nobody had to say so').toEqual([]);
+  await page.getByRole('button', { name: 'Take areas in or let go' }).click();
+  await tap(page, gore(62));
+  await tap(page, gore(577));
   await expect(body(page)).toHaveAttribute('data-body-areas', '8');
-  const picture = (await kept(page)).pictures[0];
-  expect(picture?.bodies, 'nobody had to say so').toEqual([]);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(body(page)).toHaveAttribute('data-body', 'proposed');
 });
 
 test('nothing is overlooked: white areas are listed, blink by a key, are gathered or stay white; the tail tip at the last moment', async ({

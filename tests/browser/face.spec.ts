@@ -256,7 +256,7 @@ test('by keys a new element is named and the walk goes on where it was', async (
   await expect(page.getByText(/^Element \d+ begun with 1 area$/)).toBeVisible();
   await expect(picture).toBeFocused();
   await page.keyboard.press('n');
-  await expect(page.getByRole('textbox', { name: 'Name of the element' }).last()).toBeFocused();
+  await expect(page.getByLabel('Name of the element').last()).toBeFocused();
   await page.keyboard.type('Wick');
   await page.keyboard.press('Enter');
   await expect(picture).toBeFocused();

@@ -72,8 +72,8 @@ test('a degraded scan is straightened, mended by touch, mouse and keys, and read
     ];
   };
   await tap(page, turned(24, 20));
-  await page.getByRole('textbox', { name: 'Name of the element' }).fill('Button');
-  await page.getByRole('textbox', { name: 'Name of the element' }).press('Enter');
+  await page.getByLabel('Name of the element').fill('Button');
+  await page.getByLabel('Name of the element').press('Enter');
   const buttonId = (await kept(page)).document.pictures[0]?.elements[0]?.regionIds[0];
   expect(buttonId).toBeTruthy();
 

@@ -30,12 +30,12 @@ test('two pictures in one make under one lamp: added, switched, copied, placed, 
   await goTo(page, 'Elements');
   await page.getByRole('button', { name: 'Show the next one' }).click();
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('textbox', { name: 'Name of the element' })).toHaveCount(1);
+  await expect(page.getByLabel('Name of the element')).toHaveCount(1);
   const kiteAddress = page.url();
   await tags.getByRole('button', { name: /Badger pilot/ }).click();
-  await expect(page.getByRole('textbox', { name: 'Name of the element' }).first()).toHaveValue('Cap');
+  await expect(page.getByLabel('Name of the element').first()).toHaveValue('Cap');
   await page.goBack();
-  await expect(page.getByRole('textbox', { name: 'Name of the element' })).toHaveCount(1);
+  await expect(page.getByLabel('Name of the element')).toHaveCount(1);
 
   // One lamp: moved at one picture, it stands so at the other.
   await goTo(page, 'Light');
@@ -68,9 +68,9 @@ test('two pictures in one make under one lamp: added, switched, copied, placed, 
   await expect(page.locator('[data-area-count]')).toHaveText('2');
   await goTo(page, 'Elements');
   await page.getByRole('button', { name: /^Remove/ }).click();
-  await expect(page.getByRole('textbox', { name: 'Name of the element' })).toHaveCount(0);
+  await expect(page.getByLabel('Name of the element')).toHaveCount(0);
   await page.goto(kiteAddress);
-  await expect(page.getByRole('textbox', { name: 'Name of the element' })).toHaveCount(1);
+  await expect(page.getByLabel('Name of the element')).toHaveCount(1);
 
   // Taken out, and brought back by an undo.
   await goTo(page, 'Picture');
@@ -97,7 +97,7 @@ test('a make is copied on the table, and the copy goes its own way', async ({ pa
   await expectNoAxeFindings(page);
   await page.getByRole('link', { name: 'Go on with The Balloon Post: the pilot 2' }).click();
   await goTo(page, 'Elements');
-  const first = page.getByRole('textbox', { name: 'Name of the element' }).first();
+  const first = page.getByLabel('Name of the element').first();
   await first.fill('Another cap');
   await first.press('Enter');
   await expectAllKept(page);

@@ -48,7 +48,7 @@ test('from a dropped line image to a recipe that survives a restart of server an
   // Drag over three areas: one element; name it.
   await sweep(page, [place.leftEar, place.forehead, place.rightEar]);
   await expect(page.getByText(`${areas - 3} areas still white`)).toBeVisible();
-  const name = page.getByRole('textbox', { name: 'Name of the element' });
+  const name = page.getByLabel('Name of the element');
   await name.fill('Bear head');
   await name.press('Enter');
   await expectNoAxeFindings(page);

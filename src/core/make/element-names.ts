@@ -55,15 +55,21 @@ export const tradeNames: readonly string[] = elementKinds
   .filter((kind) => kind !== 'bare paper')
   .map((kind) => `${kind.charAt(0).toUpperCase()}${kind.slice(1)}`);
 
+/** Most names of the maker's own that are offered before the trade's. */
+const mostOwn = 8;
+
 /**
- * Names to choose from: the maker's own of other pictures first, then those of the trade; those that the picture has already are left out.
- * @param most how many.
+ * Names to choose from: some of the maker's own of other pictures first, then those of the trade; those that the picture has already are left
+ * out, and those that say nothing.
  */
-export function suggestedNames(picture: Pick<Picture, 'elements'>, own: readonly string[], most = 24): string[] {
+export function suggestedNames(picture: Pick<Picture, 'elements'>, own: readonly string[]): string[] {
   const taken = new Set(picture.elements.map(({ name }) => name.toLowerCase()));
-  const names = new Map<string, string>();
-  for (const name of [...own, ...tradeNames])
-    if (!taken.has(name.toLowerCase()) && !/^element \d+$/i.test(name))
-      names.set(name.toLowerCase(), names.get(name.toLowerCase()) ?? name);
-  return [...names.values()].slice(0, most);
+  const fresh = (names: readonly string[]) =>
+    names.filter((name) => {
+      const plain = name.toLowerCase();
+      if (taken.has(plain) || /^(element|soft spot) \d+$/.test(plain)) return false;
+      taken.add(plain);
+      return true;
+    });
+  return [...fresh(own).slice(0, mostOwn), ...fresh(tradeNames)];
 }

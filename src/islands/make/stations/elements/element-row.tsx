@@ -44,6 +44,9 @@ function measureWords({ regionIds, spot, kind }: Element, { areaMm2, narrowestMm
   return parts.join(' · ');
 }
 
+/** Names offered to be taken by a press; the others come while one types. */
+const mostChips = 14;
+
 const isFreshName = (name: string) => /^(Element|Soft spot) \d+$/.test(name);
 
 /** An element: its tint, name and measures; with it in hand what can be done with it. */
@@ -95,7 +98,7 @@ function Held({ element, isJoining, names, onPatch, onJoin, onLike, onNamed }: P
     <div className="space-y-2 pl-10 pr-2">
       {isFreshName(element.name) && names.length > 0 && (
         <ul className="flex flex-wrap gap-1" aria-label="Names to take">
-          {names.slice(0, 12).map((name) => (
+          {names.slice(0, mostChips).map((name) => (
             <li key={name}>
               <button
                 type="button"

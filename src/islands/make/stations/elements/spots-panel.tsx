@@ -1,8 +1,8 @@
-import { useId } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { Picture } from '#model/picture';
 import { pictureById } from '#core/make/picture-lookup';
 import { Button } from '#ui/button.tsx';
+import { Slider } from '#ui/slider.tsx';
 import { nameSpot } from '../../elements-acts';
 import type { ElementsDesk } from '../../elements-desk';
 import type { MakeStore } from '../../make-store';
@@ -63,35 +63,26 @@ export function SpotsPanel({ useMake, useElements, picture }: Props) {
           </button>
         ))}
       </div>
-      <MmSlider label="Size of a tap" value={2 * spotRadiusMm} least={0.6} most={30} onChange={(mm) => set({ spotRadiusMm: mm / 2 })} />
-      <MmSlider label="Edge fades over" value={spotSoftMm} least={0} most={12} onChange={setSoft} />
-    </div>
-  );
-}
-
-type SliderProps = { label: string; value: number; least: number; most: number; onChange: (mm: number) => void };
-
-function MmSlider({ label, value, least, most, onChange }: SliderProps) {
-  const id = useId();
-  return (
-    <div className="flex items-center gap-3">
-      <label htmlFor={id} className="w-36 font-semibold">
-        {label}
-      </label>
-      <input
-        id={id}
-        type="range"
-        className="h-11 min-w-0 flex-1 accent-accent"
-        min={least}
-        max={most}
+      <Slider
+        label="Size of a tap"
+        ends={['0.6 mm', '30 mm']}
+        value={2 * spotRadiusMm}
+        least={0.6}
+        most={30}
         step={0.2}
-        value={value}
-        aria-valuetext={`${value.toFixed(1)} mm`}
-        onChange={(event) => onChange(Number(event.target.value))}
+        words={`${(2 * spotRadiusMm).toFixed(1)} mm`}
+        onChange={(mm) => set({ spotRadiusMm: mm / 2 })}
       />
-      <output htmlFor={id} className="w-20 text-right">
-        {value.toFixed(1)} mm
-      </output>
+      <Slider
+        label="Edge fades over"
+        ends={['sharp', '12 mm']}
+        value={spotSoftMm}
+        least={0}
+        most={12}
+        step={0.2}
+        words={`${spotSoftMm.toFixed(1)} mm`}
+        onChange={setSoft}
+      />
     </div>
   );
 }

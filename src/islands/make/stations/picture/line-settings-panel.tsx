@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import type { Picture } from '#model/picture';
 import { type LineSettings, usualReading } from '#model/reading';
 import { Button } from '#ui/button.tsx';
+import { Slider } from '#ui/slider.tsx';
 import { readingOf } from '#core/make/reading-key';
 import type { DeskStore } from '../../desk-store';
 import type { MakeStore } from '../../make-store';
@@ -87,42 +88,5 @@ export function LineSettingsPanel({ useMake, useDesk, reading, picture }: Props)
       </div>
       <p className="text-sm text-soft">What you mended is done again on the new lines; the areas keep their elements.</p>
     </div>
-  );
-}
-
-type SliderProps = {
-  label: string;
-  ends: readonly [string, string];
-  value: number;
-  least: number;
-  most: number;
-  step: number;
-  words: string;
-  onChange: (value: number) => void;
-};
-
-function Slider({ label, ends, value, least, most, step, words, onChange }: SliderProps) {
-  return (
-    <label className="block">
-      <span className="flex justify-between gap-4">
-        <span className="font-semibold">{label}</span>
-        <span className="text-soft">{words}</span>
-      </span>
-      <input
-        type="range"
-        aria-label={label}
-        aria-valuetext={words}
-        min={least}
-        max={most}
-        step={step}
-        value={value}
-        className="mt-1 h-8 w-full accent-accent"
-        onChange={(event) => onChange(Number(event.target.value))}
-      />
-      <span className="flex justify-between text-sm text-soft" aria-hidden="true">
-        <span>{ends[0]}</span>
-        <span>{ends[1]}</span>
-      </span>
-    </label>
   );
 }

@@ -101,12 +101,12 @@ const shots: Shot[] = [
       await page.waitForTimeout(300);
     },
   },
-  ...(['Straighten', 'Lines', 'Measure'] as const).map((step) => ({
+  ...(['Straighten', 'Measure'] as const).map((step) => ({
     name: `make-picture-${step.toLowerCase()}`,
     go: async (page: Page) => {
       await page.goto(`${step === 'Measure' ? pilot : `${address}/makes/make-balloon-post-bunting`}#picture`);
       await page.locator('[data-mend-view]').waitFor();
-      await page.getByRole('button', { name: step }).click();
+      await page.getByRole('tab', { name: step }).click();
       if (step === 'Straighten') {
         await page.getByRole('button', { name: 'Lay a ruler on it' }).click();
         for (const degrees of [1, 0.2, 0.2, 0.2])
@@ -116,6 +116,25 @@ const shots: Shot[] = [
       await page.waitForTimeout(1500);
     },
   })),
+  {
+    name: 'make-elements-bodies',
+    go: async (page) => {
+      await page.goto(`${pilot}#elements`);
+      await page.getByRole('tab', { name: 'Bodies' }).click();
+      const paper = await page.locator('[data-stage] canvas[data-paper]').boundingBox();
+      if (paper) await page.mouse.click(paper.x + 0.45 * paper.width, paper.y + 0.6 * paper.height);
+      await page.waitForTimeout(800);
+    },
+  },
+  {
+    name: 'make-elements-in-front',
+    go: async (page) => {
+      await page.goto(`${pilot}#elements`);
+      await page.getByRole('tab', { name: 'In front' }).click();
+      await page.getByRole('list', { name: 'What lies in front' }).waitFor();
+      await page.waitForTimeout(800);
+    },
+  },
   {
     name: 'make-groups-suggestions',
     go: async (page) => {

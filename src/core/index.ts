@@ -15,6 +15,7 @@ export { shade } from './light/shade';
 export { cutBands } from './light/bands';
 export { proposeBodies } from './scene/propose-bodies';
 export { proposeFronts } from './scene/propose-fronts';
+export { shadeScene } from './scene/shade-scene';
 export { applyOperation, applyOperations } from './make/apply';
 export { invertOperation } from './make/invert';
 export { recipeOfPicture } from './technique/recipe';

@@ -1,3 +1,5 @@
+import { Slider as Base } from 'radix-ui';
+
 type Props = {
   label: string;
   /** What its two ends mean. */
@@ -14,26 +16,32 @@ type Props = {
 /** A value between two ends, by hand and keys, told in words. */
 export function Slider({ label, ends, value, least, most, step, words, onChange }: Props) {
   return (
-    <label className="block">
-      <span className="flex justify-between gap-4">
+    <div>
+      <div className="flex justify-between gap-4">
         <span className="font-semibold">{label}</span>
         <span className="text-soft">{words}</span>
-      </span>
-      <input
-        type="range"
-        aria-label={label}
-        aria-valuetext={words}
+      </div>
+      <Base.Root
+        className="relative flex h-11 w-full touch-none items-center"
         min={least}
         max={most}
         step={step}
-        value={value}
-        className="mt-1 h-8 w-full accent-accent"
-        onChange={(event) => onChange(Number(event.target.value))}
-      />
-      <span className="flex justify-between text-sm text-soft" aria-hidden="true">
+        value={[value]}
+        onValueChange={([next]) => next !== undefined && onChange(next)}
+      >
+        <Base.Track className="relative h-2 grow rounded-full border border-ink bg-paper">
+          <Base.Range className="absolute h-full rounded-full bg-ink" />
+        </Base.Track>
+        <Base.Thumb
+          aria-label={label}
+          aria-valuetext={words}
+          className="block size-7 cursor-grab rounded-full border-4 border-paper bg-accent shadow-[0_0_0_2px_var(--color-ink)]"
+        />
+      </Base.Root>
+      <div className="flex justify-between text-sm text-soft" aria-hidden="true">
         <span>{ends[0]}</span>
         <span>{ends[1]}</span>
-      </span>
-    </label>
+      </div>
+    </div>
   );
 }

@@ -9,8 +9,8 @@ const badger = 'demo/line-images/badger-pilot.svg';
 /** A place of the badger's drawing, in its own units, as shares. */
 const at = (x: number, y: number) => [x / 640, y / 840] as const;
 
-const steps = (page: Page): Locator => page.getByRole('navigation', { name: 'Work on the elements' });
-const step = (page: Page, name: RegExp | string) => steps(page).getByRole('button', { name }).click();
+const steps = (page: Page): Locator => page.getByRole('tablist', { name: 'Work on the elements' });
+const step = (page: Page, name: RegExp | string) => steps(page).getByRole('tab', { name }).click();
 const white = (page: Page) => page.locator('[data-white]');
 const body = (page: Page) => page.locator('[data-body]');
 const said = (page: Page) => page.locator('[data-elements-said]');
@@ -224,7 +224,7 @@ test('bodies and fronts are proposed unasked; what the maker mends outlives a ne
   // The coat with the arm, what is left of the arm's own body, and one border.
   expect([pictures[0]?.bodies.length, pictures[0]?.fronts.length]).toEqual([2, 1]);
   await goTo(page, 'Picture');
-  await page.getByRole('navigation', { name: 'Work on the picture' }).getByRole('button', { name: 'Lines' }).click();
+  await page.getByRole('tablist', { name: 'Work on the picture' }).getByRole('tab', { name: 'Lines' }).click();
   await page.getByRole('slider', { name: 'Breaks closed' }).focus();
   await page.keyboard.press('ArrowRight');
   await page.getByRole('button', { name: 'Read the lines like this' }).click();
@@ -315,7 +315,7 @@ test('nothing is overlooked: white areas are listed, blink by a key, are gathere
   const { pictures } = await kept(page);
   expect(pictures[0]?.elements.at(-1)).toMatchObject({ kind: 'bare paper', regionIds: [expect.any(String)] });
   await page.reload();
-  await expect(steps(page).getByRole('button', { name: /^Still white/ })).toHaveText('Still white22');
+  await expect(steps(page).getByRole('tab', { name: /^Still white/ })).toHaveText('Still white22');
 });
 
 test('an area that lies far off the rest of its element is asked about', async ({ page, lonely }) => {

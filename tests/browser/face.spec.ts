@@ -68,7 +68,7 @@ test('each element has its tint, its name on hover, by keys and in the view of n
   }
   // At its own station too, over the greys of the areas, until it is put down.
   await goTo(page, 'Picture');
-  await page.getByRole('navigation', { name: 'Work on the picture' }).getByRole('button', { name: 'Measure' }).click();
+  await page.getByRole('tablist', { name: 'Work on the picture' }).getByRole('tab', { name: 'Measure' }).click();
   await expect(names).toHaveText(['Coat']);
   const faded = () => colourAt(page, scarf).then((colour) => Math.min(...colour));
   await expect.poll(faded).toBeGreaterThan(215);
@@ -303,7 +303,7 @@ test('while a mend is read a progress bar is shown, pushes nothing, and nothing 
 
 test('the drawing turns the way that is asked for', async ({ page, shared }) => {
   await page.goto(`${shared.address}/makes/make-balloon-post-parcel#picture`);
-  await page.getByRole('button', { name: 'Straighten' }).click();
+  await page.getByRole('tab', { name: 'Straighten' }).click();
   const corner = page.getByRole('slider', { name: 'Left top corner' }).or(page.getByLabel('Left top corner')).first();
   const before = await boxOf(corner);
   await page.getByRole('button', { name: 'Turn the drawing by 1 degrees' }).click();

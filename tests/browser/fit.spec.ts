@@ -20,7 +20,7 @@ for (const [name, width, height] of sizes) {
     await page.goto(`${shared.address}/makes/make-balloon-post-pilot#picture`);
     await expect(page.locator('[data-mark="proposal"]')).not.toHaveCount(0, { timeout: 60_000 });
     for (const step of ['Straighten', 'Lines', 'Mend', 'Measure']) {
-      await page.getByRole('navigation', { name: 'Work on the picture' }).getByRole('button', { name: step }).click();
+      await page.getByRole('tablist', { name: 'Work on the picture' }).getByRole('tab', { name: step }).click();
       await expect(page.locator(step === 'Straighten' ? '[data-cut-out]' : '[data-mend-view]')).toBeVisible();
       const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
       expect(overflow, `${step} is wider than the screen`).toBeLessThanOrEqual(0);

@@ -49,8 +49,7 @@ async function tableOf(page: Page, { document }: KeptMake): Promise<RegionTable>
 /** Corners of a frame on a stage that has not been measured yet. */
 const notYetLaidOut = /^0,0 0,0 /;
 const areas = (page: Page) => page.locator('[data-area-count]');
-const step = (page: Page, name: string) =>
-  page.getByRole('navigation', { name: 'Work on the picture' }).getByRole('button', { name }).click();
+const step = (page: Page, name: string) => page.getByRole('tablist', { name: 'Work on the picture' }).getByRole('tab', { name }).click();
 
 test('a degraded scan is straightened, mended by touch, mouse and keys, and read again with nothing lost', async ({ page, shared }) => {
   const scan = await renderScan(drawing, { widthMm: 80, dpi: 220, turnDeg, paper: 205, slope: 70, noise: 5, seed: 5 });

@@ -116,7 +116,7 @@ test('two fingers move and spread the picture, and what the first had begun is n
   await expect(page.getByText('Mended so far (0)')).toBeVisible();
 
   // One finger alone goes on pointing, however near the picture is.
-  await page.getByRole('navigation', { name: 'Work on the picture' }).getByRole('button', { name: 'Measure' }).click();
+  await page.getByRole('tablist', { name: 'Work on the picture' }).getByRole('tab', { name: 'Measure' }).click();
   const at = await spotIn(page, 0.5, 0.5);
   const place = await shareAt(page, at);
   await page.touchscreen.tap(at.x, at.y);

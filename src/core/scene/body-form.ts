@@ -1,3 +1,4 @@
+import { cutEnds } from '#core/light/cut-ends';
 import { type Form, inflate } from '#core/light/inflate';
 import { withRelief } from '#core/light/relief';
 import type { PictureParts } from './parts';
@@ -73,8 +74,14 @@ function halved({ width, height, mask, labels, ...place }: Cut): Cut {
   return { ...place, width: halfWidth, height: halfHeight, ...half };
 }
 
-/** Where the border of the form is free, since what lies in front hides where it ends; undefined where it is nowhere, or too nearly everywhere. */
-function freeBorders({ width, mask, labels }: Cut, { isBehind }: CoveringBody) {
+/**
+ * Where the border of the form is free, since what lies in front hides where it ends, or it is cut off there; undefined where it is nowhere, or
+ * too nearly everywhere.
+ */
+function freeBorders({ width, height, mask, labels }: Cut, { isBehind }: CoveringBody, pxPerMm: number | null) {
+  const isHidden = (i: number) =>
+    [i - 1, i + 1, i - width, i + width].some((next) => mask[next] === 0 && isBehind(labels[i]!, labels[next] ?? 0));
+  const cuts = pxPerMm === null ? null : cutEnds({ data: mask, width, height }, pxPerMm, isHidden);
   let free = 0;
   let rim = 0;
   for (let i = 0; i < mask.length; i++) {
@@ -82,23 +89,29 @@ function freeBorders({ width, mask, labels }: Cut, { isBehind }: CoveringBody) {
     for (const next of [i - 1, i + 1, i - width, i + width]) {
       if (mask[next] === 1) continue;
       rim++;
-      if (isBehind(labels[i]!, labels[next] ?? 0)) free++;
+      if (cuts?.[i] === 1 || isBehind(labels[i]!, labels[next] ?? 0)) free++;
     }
   }
   if (free === 0 || rim - free < leastWall * rim) return undefined;
-  return (inside: number, outside: number) => isBehind(labels[inside]!, labels[outside]!);
+  return (inside: number, outside: number) => cuts?.[inside] === 1 || isBehind(labels[inside]!, labels[outside]!);
 }
 
 /**
  * Inflates a body of a picture, going on behind what lies in front of it and beneath what lies on it.
  * @param options.resolution `auto`: half where the body is wide enough (a test states the error); `full`: never. Default auto.
+ * @param options.pxPerMm of the picture: cut ends are sought; null: none are. Default null.
  */
-export function formOfBody(picture: PictureParts, body: CoveringBody, options: { resolution?: 'auto' | 'full' } = {}): BodyForm {
+export function formOfBody(
+  picture: PictureParts,
+  body: CoveringBody,
+  options: { resolution?: 'auto' | 'full'; pxPerMm?: number | null } = {},
+): BodyForm {
   const whole = cutOut(picture, body);
   const isHalf = options.resolution !== 'full' && whole.meanWidthPx >= leastHalfWidthPx;
   const cut = isHalf ? halved(whole) : whole;
   const { width, height, mask: data } = cut;
-  const isFree = freeBorders(cut, body);
+  const { pxPerMm = null } = options;
+  const isFree = freeBorders(cut, body, pxPerMm === null ? null : pxPerMm / (isHalf ? 2 : 1));
   const form = inflate({ width, height, data }, { softening, ...(isFree ? { isFree } : {}) });
   return { left: cut.left, top: cut.top, scale: isHalf ? 2 : 1, form: withRelief(form, body.relief) };
 }

@@ -10,7 +10,7 @@ import type { IndexedTable } from '#core/make/region-tables';
 import type { OpenInside } from '#core/picture/open-inside';
 import { measureElement } from '#core/technique/nib';
 import { call } from '#islands/shared/server-calls.ts';
-import { StepNav } from '#ui/step-nav.tsx';
+import { StepTabs } from '#ui/step-tabs.tsx';
 import { gatherLike, patchElement, showNextWhite, toggleJoining } from '../../elements-acts';
 import { type ElementsDesk, elementsSteps } from '../../elements-desk';
 import type { MakeStore } from '../../make-store';
@@ -46,7 +46,7 @@ export function ElementsStation(props: Props) {
       <h2 id="elements-heading" className="text-2xl">
         What is what?
       </h2>
-      <StepNav
+      <StepTabs
         label="Work on the elements"
         steps={steps}
         current={step}
@@ -56,37 +56,38 @@ export function ElementsStation(props: Props) {
           const isSpot = hand.kind === 'element' && picture.elements.find((element) => element.id === hand.elementId)?.spot !== undefined;
           if ((id === 'spots') !== isSpot && hand.kind !== 'nothing') takeInHand({ kind: 'nothing' });
         }}
-      />
-      {said !== '' && (
-        <p role="status" className="border-l-8 border-accent bg-paper px-4 py-2" data-elements-said>
-          {said}
-        </p>
-      )}
-      {step === 'gather' && (
-        <>
-          <GatherHead
-            {...{ picture, hand }}
-            onPutDown={() => takeInHand({ kind: 'nothing' })}
-            onNextWhite={table ? () => showNextWhite(useMake, useElements, picture, table) : null}
-          />
-          <OpenInsideNotice openInside={openInside} onMend={onMend} />
-          <ElementList {...props} />
-        </>
-      )}
-      {step === 'bodies' && table && <BodiesPanel {...{ useMake, useElements, picture, table }} />}
-      {step === 'fronts' && table && <FrontsPanel {...{ useMake, useElements, picture, table }} />}
-      {step === 'spots' && (
-        <>
-          <SpotsPanel {...{ useMake, useElements, picture }} />
-          <ElementList {...props} isShown={({ spot }) => spot !== undefined} />
-        </>
-      )}
-      {step === 'white' && (
-        <>
-          <OpenInsideNotice openInside={openInside} onMend={onMend} />
-          <WhitePanel {...{ useMake, useElements, picture, table }} />
-        </>
-      )}
+      >
+        {said !== '' && (
+          <p role="status" className="border-l-8 border-accent bg-paper px-4 py-2" data-elements-said>
+            {said}
+          </p>
+        )}
+        {step === 'gather' && (
+          <>
+            <GatherHead
+              {...{ picture, hand }}
+              onPutDown={() => takeInHand({ kind: 'nothing' })}
+              onNextWhite={table ? () => showNextWhite(useMake, useElements, picture, table) : null}
+            />
+            <OpenInsideNotice openInside={openInside} onMend={onMend} />
+            <ElementList {...props} />
+          </>
+        )}
+        {step === 'bodies' && table && <BodiesPanel {...{ useMake, useElements, picture, table }} />}
+        {step === 'fronts' && table && <FrontsPanel {...{ useMake, useElements, picture, table }} />}
+        {step === 'spots' && (
+          <>
+            <SpotsPanel {...{ useMake, useElements, picture }} />
+            <ElementList {...props} isShown={({ spot }) => spot !== undefined} />
+          </>
+        )}
+        {step === 'white' && (
+          <>
+            <OpenInsideNotice openInside={openInside} onMend={onMend} />
+            <WhitePanel {...{ useMake, useElements, picture, table }} />
+          </>
+        )}
+      </StepTabs>
     </section>
   );
 }

@@ -5,7 +5,7 @@ import type { IndexedTable } from '#core/make/region-tables';
 import type { PictureDoubt } from '#core/picture/judge-picture';
 import { Button, buttonLook } from '#ui/button.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
-import { StepNav } from '#ui/step-nav.tsx';
+import { StepTabs } from '#ui/step-tabs.tsx';
 import type { DeskStep, DeskStore } from '../../desk-store';
 import type { MakeStore } from '../../make-store';
 import type { LiveReading } from '../../use-reading';
@@ -98,11 +98,12 @@ export function PictureStation({ useMake, useDesk, reading, makeId, picture, tab
         />
       )}
       <LostRegions useMake={useMake} picture={picture} table={table} />
-      <StepNav label="Work on the picture" steps={steps} current={step} onGo={(id) => set({ step: id, penDownAt: null, said: '' })} />
-      {step === 'cutOut' && <CutOutPanel useMake={useMake} useDesk={useDesk} picture={picture} originalPx={originalPx} />}
-      {step === 'lines' && <LineSettingsPanel useMake={useMake} useDesk={useDesk} reading={reading} picture={picture} />}
-      {step === 'mend' && <MendPanel useMake={useMake} useDesk={useDesk} reading={reading} picture={picture} />}
-      {step === 'measures' && <MeasuresPanel useDesk={useDesk} makeId={makeId} picture={picture} table={table} />}
+      <StepTabs label="Work on the picture" steps={steps} current={step} onGo={(id) => set({ step: id, penDownAt: null, said: '' })}>
+        {step === 'cutOut' && <CutOutPanel useMake={useMake} useDesk={useDesk} picture={picture} originalPx={originalPx} />}
+        {step === 'lines' && <LineSettingsPanel useMake={useMake} useDesk={useDesk} reading={reading} picture={picture} />}
+        {step === 'mend' && <MendPanel useMake={useMake} useDesk={useDesk} reading={reading} picture={picture} />}
+        {step === 'measures' && <MeasuresPanel useDesk={useDesk} makeId={makeId} picture={picture} table={table} />}
+      </StepTabs>
     </section>
   );
 }

@@ -1,0 +1,174 @@
+/**
+ * Cut ends of a form: the edge across a straight-sided thing between two sharp corners (the hem of a skirt, the foot of a stem, the rim of a pot)
+ * is where it is cut off, and does not round away as the rest of an outline does.
+ */
+
+/** A turn of more than this is a corner. */
+const cornerDeg = 42;
+/** So far to either side of a place its turn is seen, in mm. */
+const armMm = 0.8;
+/** An edge is straight that leaves its chord by less than this share of it. */
+const mostBow = 0.12;
+/** Angles at both ends of a cut differ by less. */
+const mostAngleGapDeg = 30;
+const leastEdgeMm = 1.2;
+
+type Point = readonly [number, number];
+/** An edge of an outline between two breaks: places from `from` to `to` (going round). */
+type Edge = { from: number; to: number; lengthPx: number; isStraight: boolean; start: Point; end: Point };
+
+/** Places of the outer outline of the part of a mask that holds a pixel, clockwise: the pixels inside it that lie at its rim. */
+function outlineFrom(mask: Uint8Array, width: number, height: number, first: number): number[] {
+  const steps = [1, width + 1, width, width - 1, -1, -width - 1, -width, -width + 1];
+  const across = [1, 1, 0, -1, -1, -1, 0, 1];
+  const isInside = (from: number, direction: number) => {
+    const column = (from % width) + across[direction]!;
+    const next = from + steps[direction]!;
+    return column >= 0 && column < width && next >= 0 && next < width * height && mask[next] === 1;
+  };
+  const outline = [first];
+  let at = first;
+  let heading = 0;
+  // Moore's neighbour tracing, until the first pixel is left as it was at the beginning.
+  for (let turn = 0; turn < 4 * mask.length; turn++) {
+    let found = -1;
+    for (let look = 0; look < 8 && found < 0; look++) {
+      const direction = (heading + 6 + look) % 8;
+      if (isInside(at, direction)) found = direction;
+    }
+    if (found < 0) return outline;
+    at += steps[found]!;
+    heading = found;
+    if (at === first) return outline;
+    outline.push(at);
+  }
+  return outline;
+}
+
+/** Outer outlines of all parts of a mask. */
+function outlinesOf(mask: Uint8Array, width: number, height: number): number[][] {
+  const seen = new Uint8Array(mask.length);
+  const outlines: number[][] = [];
+  for (let start = 0; start < mask.length; start++) {
+    if (mask[start] === 0 || seen[start]) continue;
+    outlines.push(outlineFrom(mask, width, height, start));
+    const open = [start];
+    seen[start] = 1;
+    for (let i = open.pop(); i !== undefined; i = open.pop()) {
+      const column = i % width;
+      for (const next of [column > 0 ? i - 1 : -1, column + 1 < width ? i + 1 : -1, i - width, i + width]) {
+        if (next < 0 || next >= mask.length || mask[next] === 0 || seen[next]) continue;
+        seen[next] = 1;
+        open.push(next);
+      }
+    }
+  }
+  return outlines;
+}
+
+const turnDeg = ([ax, ay]: Point, [bx, by]: Point): number => (Math.atan2(ax * by - ay * bx, ax * bx + ay * by) * 180) / Math.PI;
+const between = ([ax, ay]: Point, [bx, by]: Point): Point => [bx - ax, by - ay];
+
+/** A smoothed outline: each place the mean of its neighbours. */
+function smoothed(outline: readonly number[], width: number, reach: number): Point[] {
+  return outline.map((_, place): Point => {
+    let [x, y] = [0, 0];
+    for (let step = -reach; step <= reach; step++) {
+      const i = outline[(place + step + outline.length) % outline.length]!;
+      x += i % width;
+      y += Math.floor(i / width);
+    }
+    return [x / (2 * reach + 1), y / (2 * reach + 1)];
+  });
+}
+
+/** Places of an outline where it turns sharply. */
+function cornersOf(points: readonly Point[], arm: number): number[] {
+  const count = points.length;
+  const at = (place: number) => points[(place + count) % count]!;
+  const turns = points.map((point, place) => Math.abs(turnDeg(between(at(place - arm), point), between(point, at(place + arm)))));
+  const corners: number[] = [];
+  for (let place = 0; place < count; place++) {
+    if (turns[place]! < cornerDeg) continue;
+    let isSharpest = true;
+    for (let step = -arm; step <= arm && isSharpest; step++) {
+      const other = turns[(place + step + count) % count]!;
+      if (other > turns[place]! || (other === turns[place]! && step < 0)) isSharpest = false;
+    }
+    if (isSharpest) corners.push(place);
+  }
+  return corners;
+}
+
+function edgesOf(points: readonly Point[], breaks: readonly number[]): Edge[] {
+  return breaks.map((from, index): Edge => {
+    const to = breaks[(index + 1) % breaks.length]!;
+    const count = (to - from + points.length) % points.length || points.length;
+    const [start, end] = [points[from]!, points[to]!];
+    const chord = between(start, end);
+    const lengthPx = Math.hypot(...chord);
+    let bow = 0;
+    for (let step = 0; step <= count; step++) {
+      const [x, y] = between(start, points[(from + step) % points.length]!);
+      bow = Math.max(bow, Math.abs(chord[0] * y - chord[1] * x) / (lengthPx || 1));
+    }
+    return { from, to, lengthPx, isStraight: lengthPx > 2 && bow < mostBow * lengthPx, start, end };
+  });
+}
+
+type Cut = { edge: Edge; index: number; gapDeg: number; slopeDeg: number };
+
+/** Edges that are cuts: straight, between straight neighbours that meet them at like angles. */
+function cutsAmong(edges: readonly Edge[], leastPx: number): Edge[] {
+  if (edges.length < 3) return [];
+  const at = (index: number) => edges[(index + edges.length) % edges.length]!;
+  const cuts = edges.flatMap((edge, index): Cut[] => {
+    const [before, after] = [at(index - 1), at(index + 1)];
+    if (!edge.isStraight || edge.lengthPx < leastPx || !before.isStraight || !after.isStraight) return [];
+    const own = between(edge.start, edge.end);
+    const [atStart, atEnd] = [turnDeg(between(before.start, before.end), own), turnDeg(own, between(after.start, after.end))];
+    const gapDeg = Math.abs(atStart - atEnd);
+    if (gapDeg > mostAngleGapDeg || Math.min(atStart, atEnd) < cornerDeg / 2) return [];
+    return [{ edge, index, gapDeg, slopeDeg: (Math.atan2(Math.abs(own[1]), Math.abs(own[0])) * 180) / Math.PI }];
+  });
+  // Of two that share a corner one is a side: the cut is the one that lies more across the picture's upright.
+  const isNext = (one: Cut, other: Cut) => (one.index + 1) % edges.length === other.index || (other.index + 1) % edges.length === one.index;
+  return cuts
+    .filter((cut) =>
+      cuts.every((other) => other === cut || !isNext(cut, other) || cut.slopeDeg + cut.gapDeg <= other.slopeDeg + other.gapDeg),
+    )
+    .map(({ edge }) => edge);
+}
+
+/**
+ * Finds the pixels at the rim of a mask that lie on cut ends; those at the picture's own edge are always among them.
+ * @param mask row-major, 1 inside. @param pxPerMm of the mask.
+ * @param isFree whether the border at a rim pixel is free already, since something lies in front: an edge ends where that begins.
+ * @returns 1 on cut ends.
+ */
+export function cutEnds(
+  { data, width, height }: { data: Uint8Array; width: number; height: number },
+  pxPerMm: number,
+  isFree: (i: number) => boolean = () => false,
+): Uint8Array {
+  const found = new Uint8Array(data.length);
+  const arm = Math.max(3, Math.round(armMm * pxPerMm));
+  for (const outline of outlinesOf(data, width, height)) {
+    if (outline.length < 6 * arm) continue;
+    const points = smoothed(outline, width, Math.max(1, Math.round(arm / 4)));
+    const breaks = new Set(cornersOf(points, arm));
+    for (const [place, i] of outline.entries()) {
+      const before = outline[(place + outline.length - 1) % outline.length]!;
+      if (isFree(i) !== isFree(before) && ![...breaks].some((corner) => Math.abs(corner - place) < arm)) breaks.add(place);
+    }
+    const edges = edgesOf(
+      points,
+      [...breaks].sort((a, b) => a - b),
+    );
+    for (const { from, to } of cutsAmong(edges, leastEdgeMm * pxPerMm)) {
+      const count = (to - from + outline.length) % outline.length;
+      for (let step = 0; step <= count; step++) found[outline[(from + step) % outline.length]!] = 1;
+    }
+  }
+  return found;
+}

@@ -7,6 +7,7 @@ export const loadRequestSchema = z.object({
   labels: z.instanceof(Uint16Array),
   width: z.int().check(z.positive()),
   height: z.int().check(z.positive()),
+  pxPerMm: z.number().check(z.positive()),
 });
 
 const labelSchema = z.int().check(z.minimum(1), z.maximum(65535));

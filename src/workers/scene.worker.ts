@@ -9,8 +9,8 @@ let scene: Scene | undefined;
 const api = {
   /** Takes the label map of the picture to be lit. */
   load(request: unknown): void {
-    const { labels, width, height } = loadRequestSchema.parse(request);
-    scene = openScene(labels, width, height);
+    const { labels, width, height, pxPerMm } = loadRequestSchema.parse(request);
+    scene = openScene(labels, width, height, { pxPerMm });
   },
 
   /** Which band of which element lies where under a lamp. */

@@ -12,7 +12,7 @@ export type ContactOptions = {
 };
 
 /** Chosen by looking at the solid figures (docs/eval-scene.md). */
-export const usualContact: ContactOptions = { reachMm: 3.6, strength: 0.9, ringMm: 1, ringStrength: 0.4 };
+export const usualContact: ContactOptions = { reachMm: 2.8, strength: 0.8, ringMm: 1, ringStrength: 0.5 };
 
 const ringSteps = 12;
 const ring = Array.from({ length: ringSteps }, (_, step) => {
@@ -26,50 +26,51 @@ const lowestDeg = 20;
 
 type Labelled = { width: number; height: number; labels: Uint16Array; pxPerMm: number };
 
+/** Nothing is lost where nothing lies in front. */
+const nothing = () => 0;
+
 /**
  * How much light each place loses to what lies in front of it: contact and cast shadow along the border, away from the lamp, and a little where
  * what lies in front stands all about it.
- * @param isBefore whether a label lies in front of another.
- * @returns a function of column and row: 0 nothing, 1 as much as a surface at right angles to the light gets.
+ * @param before for a label those that lie in front of it; none: nothing does.
+ * @returns for a label a function of column and row: 0 nothing, 1 as much as a surface at right angles to the light gets.
  */
-export function contactAt(
+export function contactOf(
   { width, height, labels, pxPerMm }: Labelled,
   lamp: Lamp,
-  isBefore: (front: number, behind: number) => boolean,
+  before: (label: number) => ReadonlySet<number>,
   options: ContactOptions = usualContact,
-): (x: number, y: number) => number {
+): (label: number) => (x: number, y: number) => number {
   const { reachMm, strength, ringMm, ringStrength } = options;
-  const labelAt = (x: number, y: number): number => {
-    const [column, row] = [Math.round(x), Math.round(y)];
-    return column < 0 || row < 0 || column >= width || row >= height ? 0 : labels[row * width + column]!;
-  };
-  const distant =
-    lamp.kind === 'distant' ? [Math.sin((lamp.azimuthDeg * Math.PI) / 180), -Math.cos((lamp.azimuthDeg * Math.PI) / 180)] : null;
   const reachOf = (heightDeg: number) => (reachMm * pxPerMm) / Math.tan((Math.max(lowestDeg, heightDeg) * Math.PI) / 180);
-  const distantReach = lamp.kind === 'distant' ? reachOf(lamp.heightDeg) : 0;
-  const ringPx = ringMm * pxPerMm;
-  return (x, y) => {
-    const own = labels[y * width + x]!;
-    let [dx, dy] = distant ?? [0, 0];
-    let reach = distantReach;
-    if (lamp.kind === 'near') {
-      const [wayX, wayY] = [lamp.xPx - x - 0.5, lamp.yPx - y - 0.5];
-      const flat = Math.hypot(wayX, wayY) || 1;
-      [dx, dy] = [wayX / flat, wayY / flat];
-      reach = Math.min(flat, reachOf((Math.atan2(lamp.heightPx, flat) * 180) / Math.PI));
-    }
-    let taken = 0;
-    for (let far = 1; far < reach; far += stepPx) {
-      const label = labelAt(x + dx * far, y + dy * far);
-      if (label === own || label === 0 || !isBefore(label, own)) continue;
-      taken = strength * (1 - far / reach);
-      break;
-    }
-    let about = 0;
-    for (const [alongX, alongY] of ring) {
-      const label = labelAt(x + alongX * ringPx, y + alongY * ringPx);
-      if (label !== own && label !== 0 && isBefore(label, own)) about++;
-    }
-    return taken + (ringStrength * about) / ringSteps;
+  const ringAt = ring.map(([x, y]) => [Math.round(x * ringMm * pxPerMm), Math.round(y * ringMm * pxPerMm)] as const);
+  const side = lamp.kind === 'distant' ? (lamp.azimuthDeg * Math.PI) / 180 : 0;
+  const distant = { dx: Math.sin(side), dy: -Math.cos(side), reach: lamp.kind === 'distant' ? reachOf(lamp.heightDeg) : 0 };
+  const wayAt = (x: number, y: number) => {
+    if (lamp.kind === 'distant') return distant;
+    const [wayX, wayY] = [lamp.xPx - x - 0.5, lamp.yPx - y - 0.5];
+    const flat = Math.hypot(wayX, wayY) || 1;
+    const reach = Math.min(flat, reachOf((Math.atan2(lamp.heightPx, flat) * 180) / Math.PI));
+    return { dx: wayX / flat, dy: wayY / flat, reach };
+  };
+  return (label) => {
+    const fronts = before(label);
+    if (fronts.size === 0) return nothing;
+    const isFront = new Uint8Array(65536);
+    for (const front of fronts) isFront[front] = 1;
+    const hits = (column: number, row: number): boolean =>
+      column >= 0 && row >= 0 && column < width && row < height && isFront[labels[row * width + column]!] === 1;
+    return (x, y) => {
+      const { dx, dy, reach } = wayAt(x, y);
+      let taken = 0;
+      for (let far = 1; far < reach; far += stepPx) {
+        if (!hits(Math.round(x + dx * far), Math.round(y + dy * far))) continue;
+        taken = strength * (1 - far / reach);
+        break;
+      }
+      let about = 0;
+      for (const [alongX, alongY] of ringAt) if (hits(x + alongX, y + alongY)) about++;
+      return taken + (ringStrength * about) / ringSteps;
+    };
   };
 }

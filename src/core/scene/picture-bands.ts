@@ -138,6 +138,9 @@ export function paintSmall(
   const { ids, request } = bandsOfPicture(picture, table, lamp, 'full');
   const step = widthPx / small.width;
   const elements = request.elements.map(({ spot, ...element }) => ({ ...element, ...(spot ? { spot: shrunk(spot, step) } : {}) }));
-  const map = openScene(small.labels, small.width, small.height).bandMap({ ...request, elements });
+  const map = openScene(small.labels, small.width, small.height, { pxPerMm: small.width / table.table.frame.widthMm }).bandMap({
+    ...request,
+    elements,
+  });
   return { rgba: paintBands(map, coloursOfBands(picture, ids, markers)), width: small.width, height: small.height };
 }

@@ -1,11 +1,12 @@
 import type { DistantLamp } from '#model/lamp';
 import { cutBands } from '#core/light/bands';
-import { directionOf, shade } from '#core/light/shade';
 import type { BandMap, SoftEdges } from './band-map';
 import { type BodyForm, formOfBody } from './body-form';
+import { usualPxPerMm } from './borders';
+import { contactOf } from './contact';
 import { type PictureParts, partsOfPicture } from './parts';
 import { bodiesByLabel, type CoveringBody, type SceneBody, type SceneFront } from './scene-bodies';
-import { type LitForm, shadingAt } from './shading-at';
+import { bodyLighter, labelsBefore } from './shade-scene';
 import { eachSpotPixel, type SpotPx } from './spot-cover';
 
 /**
@@ -33,35 +34,25 @@ export type Scene = {
   formBytes: () => number;
 };
 
-/** The light on a body, its own or of what it lies on. */
-type LitBody = { own: LitForm | null; host: LitBody | null };
+export type SceneOptions = {
+  /** `full`: no form of half resolution; for comparison. Default `auto`. */
+  forms?: 'auto' | 'full';
+  /** Of the picture: cut ends are sought, and shadows reach as far as they do on paper. Default: no cut ends, shadows as at 300 dpi. */
+  pxPerMm?: number;
+};
 
-/** @param options.forms `full`: no form of half resolution; for comparison. Default `auto`. */
-export function openScene(labels: Uint16Array, width: number, height: number, options: { forms?: 'auto' | 'full' } = {}): Scene {
+/** Opens a label map to be lit. */
+export function openScene(labels: Uint16Array, width: number, height: number, options: SceneOptions = {}): Scene {
   const picture = partsOfPicture(labels, width, height);
   const forms = new Map<string, BodyForm>();
 
-  /** Lights bodies, each once. */
-  const lighter = (lamp: DistantLamp, used: Set<string>) => {
-    const lit = new Map<CoveringBody, LitBody>();
-    const light = (body: CoveringBody): LitBody => {
-      const known = lit.get(body);
-      if (known) return known;
-      const host = body.host && light(body.host);
-      // What lies on another as a pattern takes part in its form; else it adds its own to it.
-      const needsForm = !host || body.relief.kind !== 'pattern';
-      const made: LitBody = { own: needsForm ? litForm(body) : null, host };
-      lit.set(body, made);
-      return made;
-    };
-    const litForm = (body: CoveringBody): LitForm => {
-      used.add(body.key);
-      const known = forms.get(body.key) ?? formOfBody(picture, body, { resolution: options.forms ?? 'auto' });
-      forms.set(body.key, known);
-      const { left, top, scale: formScale, form } = known;
-      return { left, top, formScale, form, light: shade(form, lamp, { signed: true }) };
-    };
-    return light;
+  const formFor = (used: Set<string>) => (body: CoveringBody) => {
+    used.add(body.key);
+    const known =
+      forms.get(body.key) ?? formOfBody(picture, body, { resolution: options.forms ?? 'auto', pxPerMm: options.pxPerMm ?? null });
+    forms.set(body.key, known);
+    const { scale, ...placed } = known;
+    return { ...placed, formScale: scale };
   };
 
   const bandMap = ({ lamp, elements, bodies, fronts, resolution }: BandRequest): BandMap => {
@@ -72,13 +63,20 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
     const map: BandMap = { width: mapWidth, height: mapHeight, scale, elements: new Uint16Array(size), bands: new Uint8Array(size) };
     const used = new Set<string>();
     const bodyOf = bodiesByLabel(picture, { bodies, fronts });
-    const light = lighter(lamp, used);
-    const flat = directionOf(lamp)[2];
-    const lightAt = (lit: LitBody, x: number, y: number): number => {
-      const beneath = lit.host ? lightAt(lit.host, x, y) : 0;
-      if (!lit.own) return beneath;
-      const own = shadingAt(lit.own, x, y);
-      return lit.host ? beneath + own - flat : own;
+    const lit = bodyLighter(lamp, formFor(used));
+    const shadowOf = contactOf(
+      { width, height, labels, pxPerMm: options.pxPerMm ?? usualPxPerMm },
+      lamp,
+      labelsBefore(bodyOf, fronts ?? []),
+    );
+    const known = new Map<number, (x: number, y: number) => number>();
+    const lightOf = (label: number) => {
+      const own = known.get(label);
+      if (own) return own;
+      const [form, shadow] = [lit(bodyOf(label)), shadowOf(label)];
+      const made = (x: number, y: number) => form(x, y) - shadow(x, y);
+      known.set(label, made);
+      return made;
     };
 
     for (const [index, { labels: wished, shares, spot }] of elements.entries()) {
@@ -89,13 +87,13 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
       const values = new Float32Array(room);
       let count = 0;
       for (const label of own) {
-        const lit = light(bodyOf(label));
+        const lightAt = lightOf(label);
         const [fromX, fromY, toX, toY] = boxOf(picture, label, scale);
         for (let y = fromY; y <= toY; y++) {
           for (let x = fromX; x <= toX; x++) {
             if (labels[y * scale * width + x * scale] !== label) continue;
             pixels[count] = y * mapWidth + x;
-            values[count] = lightAt(lit, x * scale, y * scale);
+            values[count] = lightAt(x * scale, y * scale);
             count++;
           }
         }
@@ -107,7 +105,7 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
         map.bands[pixels[i]!] = bands[i]!;
       }
     }
-    const softEdges = layOnSpots(map, { labels, width, height }, elements, (label, x, y) => lightAt(light(bodyOf(label)), x, y));
+    const softEdges = layOnSpots(map, { labels, width, height }, elements, (label, x, y) => lightOf(label)(x, y));
     // What an edit has left behind goes; a form can be large.
     for (const key of forms.keys()) if (!used.has(key)) forms.delete(key);
     return softEdges ? { ...map, softEdges } : map;

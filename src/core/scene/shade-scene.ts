@@ -1,7 +1,7 @@
 import { directionOf, type Lamp, shade } from '#core/light/shade';
 import { formOfBody } from './body-form';
 import { type LabelledPicture, usualPxPerMm } from './borders';
-import { type ContactOptions, contactAt, usualContact } from './contact';
+import { type ContactOptions, contactOf, usualContact } from './contact';
 import { type PictureParts, partsOfPicture } from './parts';
 import { bodiesByLabel, type CoveringBody, type SceneBody, type SceneFront } from './scene-bodies';
 import { type LitForm, shadingAt } from './shading-at';
@@ -60,17 +60,22 @@ function lampOn({ left, top, formScale }: Omit<LitForm, 'light'>, lamp: Lamp): L
   return { kind: 'near', xPx: (lamp.xPx - left) / formScale, yPx: (lamp.yPx - top) / formScale, heightPx: lamp.heightPx / formScale };
 }
 
-/** Whether the body of one label lies in front of that of another, as some border of the two says. */
-export function bodiesBefore(
+const none: ReadonlySet<number> = new Set();
+
+/** For a label all labels of bodies that lie in front of its own, as some border of the two says. */
+export function labelsBefore(
   bodyOf: (label: number) => CoveringBody,
   fronts: readonly SceneFront[],
-): (front: number, behind: number) => boolean {
-  const before = new Map<CoveringBody, Set<CoveringBody>>();
+): (label: number) => ReadonlySet<number> {
+  const before = new Map<CoveringBody, Set<number>>();
   for (const { front, behind } of fronts) {
-    const own = before.get(bodyOf(behind)) ?? new Set();
-    before.set(bodyOf(behind), own.add(bodyOf(front)));
+    // Nothing lies in front of itself.
+    if (bodyOf(front) === bodyOf(behind)) continue;
+    const own = before.get(bodyOf(behind)) ?? new Set<number>();
+    for (const label of bodyOf(front).covered) own.add(label);
+    before.set(bodyOf(behind), own);
   }
-  return (front, behind) => before.get(bodyOf(behind))?.has(bodyOf(front)) ?? false;
+  return (label) => before.get(bodyOf(label)) ?? none;
 }
 
 /**
@@ -101,7 +106,7 @@ export function shadeScene(scene: ShadedScene, lamp: Lamp, options: ShadeSceneOp
     const { scale, ...placed } = formOfBody(picture, body, { pxPerMm: findsCuts ? pxPerMm : null });
     return { ...placed, formScale: scale };
   });
-  const shadow = contactAt({ width, height, labels, pxPerMm }, lamp, bodiesBefore(bodyAt, fronts), { ...usualContact, ...contact });
+  const shadowOf = contactOf({ width, height, labels, pxPerMm }, lamp, labelsBefore(bodyAt, fronts), { ...usualContact, ...contact });
   const lightOf = new Map<number, (x: number, y: number) => number>();
   const light = new Float32Array(labels.length).fill(Number.NaN);
   for (let i = 0; i < labels.length; i++) {
@@ -109,11 +114,11 @@ export function shadeScene(scene: ShadedScene, lamp: Lamp, options: ShadeSceneOp
     if (label === 0) continue;
     let own = lightOf.get(label);
     if (!own) {
-      own = lit(bodyAt(label));
+      const [form, shadow] = [lit(bodyAt(label)), shadowOf(label)];
+      own = (x, y) => form(x, y) - shadow(x, y);
       lightOf.set(label, own);
     }
-    const [x, y] = [i % width, Math.floor(i / width)];
-    light[i] = own(x, y) - shadow(x, y);
+    light[i] = own(i % width, Math.floor(i / width));
   }
   return light;
 }

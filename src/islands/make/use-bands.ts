@@ -49,7 +49,7 @@ export function useBands(picture: Picture | undefined, { table, labels, lamp, is
     const thread = new Worker(new URL('../../workers/scene.worker.ts', import.meta.url), { type: 'module' });
     const api: Remote<SceneApi> = wrap<SceneApi>(thread);
     const copy = labels.slice();
-    const loaded = api.load(transfer({ labels: copy, width: widthPx, height: heightPx }, [copy.buffer]));
+    const loaded = api.load(transfer({ labels: copy, width: widthPx, height: heightPx, pxPerMm }, [copy.buffer]));
     let current = true;
     const wishes = newestWish<BandsOfPicture>(
       async ({ ids, request }) => {
@@ -68,7 +68,7 @@ export function useBands(picture: Picture | undefined, { table, labels, lamp, is
       thread.terminate();
       setScene(null);
     };
-  }, [isShown, labels, widthPx, heightPx]);
+  }, [isShown, labels, widthPx, heightPx, pxPerMm]);
 
   // What is asked, as text: an edit that changes nothing of it (a name) asks nothing.
   const asked = useMemo(

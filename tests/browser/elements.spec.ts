@@ -318,6 +318,34 @@ test('nothing is overlooked: white areas are listed, blink by a key, are gathere
   await expect(steps(page).getByRole('tab', { name: /^Still white/ })).toHaveText('Still white22');
 });
 
+test('what a new reading loses is told of and kept: a body, a border, and what a soft spot lies on', async ({ page, lonely }) => {
+  await page.goto(`${lonely.address}${pilot}#elements`);
+  await step(page, 'Soft spots');
+  await tap(page, at(545, 260));
+  await expect(page.locator('[data-spot]')).toHaveCount(1);
+  await step(page, 'Bodies');
+  await tap(page, at(545, 260));
+  await page.getByRole('button', { name: 'Flat', exact: true }).click();
+  await expect(body(page)).toHaveAttribute('data-body', 'yours');
+  await step(page, 'Gather');
+  await page.getByRole('button', { name: 'Take Letter in hand' }).click();
+  await page.locator('[data-held]').getByRole('button', { name: 'Add areas' }).click();
+  for (const place of [at(515, 290), at(545, 260)]) await tap(page, place);
+  await expect(page.locator('[data-held] [data-measure]')).toHaveText(/^0 areas/);
+  await step(page, 'Soft spots');
+  await expect(page.locator('[data-spot-adrift]')).toHaveText(/^Soft spot 1 lies on nothing now/);
+
+  // The letter becomes paper at the Picture station: its areas are no more.
+  await goTo(page, 'Picture');
+  await page.getByRole('button', { name: 'Mark as paper' }).click();
+  for (const place of [at(515, 290), at(545, 260)]) await tap(page, place);
+  await expect.poll(async () => (await kept(page)).pictures[0]?.regionMap?.count, { timeout: 60_000 }).toBeLessThan(88);
+  await goTo(page, 'Elements');
+  await step(page, 'Bodies');
+  await expect(page.locator('[data-body-lost]')).toHaveText(/not found in the newest reading\. Nothing is lost/);
+  expect((await kept(page)).pictures[0]?.bodies).toHaveLength(1);
+});
+
 test('an area that lies far off the rest of its element is asked about', async ({ page, lonely }) => {
   await page.goto(`${lonely.address}${pilot}#elements`);
   await page.getByRole('button', { name: 'Take Scarf in hand' }).click();

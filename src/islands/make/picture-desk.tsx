@@ -117,15 +117,50 @@ function useMendMarks(picture: Picture, { step, proposals, marked }: Marked): Me
   }, [picture.mends, proposals, step, marked]);
 }
 
+type HandOf = Pick<Props, 'useMake' | 'useDesk' | 'picture' | 'table'> & { labels: Uint16Array | null; proposals: readonly Proposal[] };
+
+/** What a tap or stroke does on the desk: chooses an area to measure, takes an opening, or mends. */
+function deskHand({ useMake, useDesk, picture, table, labels, proposals }: HandOf): (points: PlaceMm[]) => void {
+  const { edit } = useMake.getState();
+  const { step, tool, set } = useDesk.getState();
+  const choose = ([x, y]: PlaceMm) => {
+    if (!table || !labels) return;
+    const { widthPx, heightPx } = table.table;
+    const column = Math.min(widthPx - 1, Math.floor((x / picture.widthMm) * widthPx));
+    const row = Math.min(heightPx - 1, Math.floor((y / picture.heightMm) * heightPx));
+    set({ measuredRegionId: table.byLabel.get(labels[row * widthPx + column] ?? 0)?.id ?? null });
+  };
+  return (points: PlaceMm[]) => {
+    const first = points[0];
+    if (!first) return;
+    set({ crosshair: points.at(-1) ?? first, loupeAt: points.at(-1) ?? first });
+    if (step === 'measures') return choose(points.at(-1) ?? first);
+    if (step !== 'mend') return;
+    if (points.length === 1) {
+      const near = nearestProposal(proposals, first);
+      if (near) {
+        const { from, to } = near;
+        edit(() => [putMend(picture.id, { kind: 'closing', id: crypto.randomUUID(), points: [from, to] })]);
+        set({ said: 'Opening closed.', markedProposal: null });
+        return;
+      }
+    }
+    if (!picture.regionMap) return set({ said: 'The areas are not found yet.' });
+    // Kept at once as the hand made it; the reading says what it means.
+    const stroke = points.length > 1 ? thinnedOut(points, 0.05).slice(0, mostTouchPoints) : points;
+    edit(() => [putMend(picture.id, { kind: 'touch', id: crypto.randomUUID(), tool, points: stroke })]);
+    set({ said: 'Mended.' });
+  };
+}
+
 /** The picture at its own station: cut out, read, mended and measured. */
 export function PictureDesk({ useMake, useDesk, reading, picture, table, raster, originalPx, nearness }: Props) {
   // Not where the loupe looks: that moves with every move of the hand.
   const state = useDesk(useShallow(({ loupeAt: _, ...rest }) => rest));
-  const { step, tool, penDownAt, set } = state;
+  const { step, penDownAt, set } = state;
   const proposals = reading.proposals ?? noProposals;
-  const { edit, hand, showsNames, showNames, takeInHand } = useMake(
+  const { hand, showsNames, showNames, takeInHand } = useMake(
     useShallow((all) => ({
-      edit: all.edit,
       hand: all.hand,
       showsNames: all.showsNames,
       showNames: all.showNames,
@@ -163,34 +198,7 @@ export function PictureDesk({ useMake, useDesk, reading, picture, table, raster,
   const pointedAt: PlaceMm | null = marked ? [(marked.from[0] + marked.to[0]) / 2, (marked.from[1] + marked.to[1]) / 2] : null;
   if (!raster.lines) return <div className="min-h-[48dvh] lg:min-h-80" />;
 
-  const choose = ([x, y]: PlaceMm) => {
-    if (!table || !raster.labels) return;
-    const { widthPx, heightPx } = table.table;
-    const column = Math.min(widthPx - 1, Math.floor((x / picture.widthMm) * widthPx));
-    const row = Math.min(heightPx - 1, Math.floor((y / picture.heightMm) * heightPx));
-    set({ measuredRegionId: table.byLabel.get(raster.labels[row * widthPx + column] ?? 0)?.id ?? null });
-  };
-  const use = (points: PlaceMm[]) => {
-    const first = points[0];
-    if (!first) return;
-    set({ crosshair: points.at(-1) ?? first, loupeAt: points.at(-1) ?? first });
-    if (step === 'measures') return choose(points.at(-1) ?? first);
-    if (step !== 'mend') return;
-    if (points.length === 1) {
-      const near = nearestProposal(proposals, first);
-      if (near) {
-        const { from, to } = near;
-        edit(() => [putMend(picture.id, { kind: 'closing', id: crypto.randomUUID(), points: [from, to] })]);
-        set({ said: 'Opening closed.', markedProposal: null });
-        return;
-      }
-    }
-    if (!picture.regionMap) return set({ said: 'The areas are not found yet.' });
-    // Kept at once as the hand made it; the reading says what it means.
-    const stroke = points.length > 1 ? thinnedOut(points, 0.05).slice(0, mostTouchPoints) : points;
-    edit(() => [putMend(picture.id, { kind: 'touch', id: crypto.randomUUID(), tool, points: stroke })]);
-    set({ said: 'Mended.' });
-  };
+  const use = deskHand({ useMake, useDesk, picture, table, labels: raster.labels, proposals });
 
   return (
     <div className="relative min-h-0 lg:h-full" data-chosen={chosenId ?? ''} data-veil={veil ? 'shown' : 'none'}>

@@ -79,47 +79,29 @@ function useElementsKeys(
   };
 }
 
-/** The picture in its place, at every station: it is tapped, dragged over and walked by keys, and says what is what. */
-export function PictureStage(props: Props) {
-  const { useMake, useElements, make, picture, table, raster, bands, station, lamp, nearness } = props;
-  const state = useMake(
-    useShallow(({ hand, cursorRegionId, focusTurn, showsNames, takeInHand, setCursor, showNames, moveLamp, settleLamp }) => ({
-      ...{ hand, cursorRegionId, focusTurn, showsNames, takeInHand, setCursor, showNames, moveLamp, settleLamp },
-    })),
-  );
-  const { step, spotRadiusMm, blink, set } = useElements(
-    useShallow((desk) => ({ step: desk.step, spotRadiusMm: desk.spotRadiusMm, blink: desk.blink, set: desk.set })),
-  );
-  const { hand, cursorRegionId, takeInHand } = state;
-  const [said, setSaid] = useState('');
-  const [pointed, setPointed] = useState(0);
-  const chosenId = hand.kind === 'element' ? hand.elementId : null;
-  const layers = usePictureLayers(picture, {
-    ...{ table, raster, bands, cursorRegionId },
-    ...useGroups(picture, table, { useElements, station, chosenId }),
-  });
-  const onElements = useElementsHand(useMake, useElements);
-  const keys = useElementsKeys(useMake, useElements, { picture, table });
-  const boxOf = useCallback(
-    (label: number): readonly [number, number, number, number] | undefined => {
-      const region = table?.byLabel.get(label);
-      const pxPerMm = table ? table.table.widthPx / table.table.frame.widthMm : 0;
-      return region && (region.boundsMm.map((mm) => mm * pxPerMm) as [number, number, number, number]);
-    },
-    [table],
-  );
-  if (!picture || !layers) return <div className="min-h-[48dvh] lg:min-h-80" />;
+type HandOf = {
+  useMake: MakeStore;
+  useElements: ElementsDesk;
+  picture: Picture | undefined;
+  table: IndexedTable | undefined;
+  station: Station;
+};
 
-  const owners = ownersOf(picture);
-  const ownerAt = (label: number): Element | undefined => owners.get(table?.byLabel.get(label)?.id ?? '');
+/** What a tap or drag over the picture does at each station, and what is said of it. */
+function useStageHand({ useMake, useElements, picture, table, station }: HandOf) {
+  const [said, setSaid] = useState('');
+  const { hand, takeInHand } = useMake(useShallow((state) => ({ hand: state.hand, takeInHand: state.takeInHand })));
+  const onElements = useElementsHand(useMake, useElements);
+  const ownerAt = (label: number): Element | undefined => picture && ownersOf(picture).get(table?.byLabel.get(label)?.id ?? '');
   const choose = (label: number) => {
     const owner = ownerAt(label);
-    if (owner && owner.id !== chosenId) takeInHand({ kind: 'element', elementId: owner.id });
-    else takeInHand({ kind: 'nothing' });
+    const isHeld = hand.kind === 'element' && hand.elementId === owner?.id;
+    takeInHand(owner && !isHeld ? { kind: 'element', elementId: owner.id } : { kind: 'nothing' });
     setSaid(owner ? elementWords(owner) : 'Still white: it belongs to no element.');
   };
   const onMove = (move: HandMove) => {
-    if (!table) return;
+    if (!table || !picture) return;
+    const { blink, set } = useElements.getState();
     if (blink) set({ blink: null });
     // Areas are gathered at Elements, and at Groups for the ladder in hand or by empty hands; elsewhere a tap asks what this is.
     const first = move.labels[0] ?? 0;
@@ -132,7 +114,42 @@ export function PictureStage(props: Props) {
     takeInHand(gathered.hand);
     setSaid(gathered.said);
   };
+  return { said, setSaid, onMove };
+}
+
+/** The picture in its place, at every station: it is tapped, dragged over and walked by keys, and says what is what. */
+export function PictureStage(props: Props) {
+  const { useMake, useElements, make, picture, table, raster, bands, station, lamp, nearness } = props;
+  const state = useMake(
+    useShallow(({ hand, cursorRegionId, focusTurn, showsNames, setCursor, showNames, moveLamp, settleLamp }) => ({
+      ...{ hand, cursorRegionId, focusTurn, showsNames, setCursor, showNames, moveLamp, settleLamp },
+    })),
+  );
+  const { step, spotRadiusMm, blink } = useElements(
+    useShallow((desk) => ({ step: desk.step, spotRadiusMm: desk.spotRadiusMm, blink: desk.blink })),
+  );
+  const { hand, cursorRegionId } = state;
+  const [pointed, setPointed] = useState(0);
+  const chosenId = hand.kind === 'element' ? hand.elementId : null;
+  const layers = usePictureLayers(picture, {
+    ...{ table, raster, bands, cursorRegionId },
+    ...useGroups(picture, table, { useElements, station, chosenId }),
+  });
+  const { said, setSaid, onMove } = useStageHand({ useMake, useElements, picture, table, station });
+  const keys = useElementsKeys(useMake, useElements, { picture, table });
+  const boxOf = useCallback(
+    (label: number): readonly [number, number, number, number] | undefined => {
+      const region = table?.byLabel.get(label);
+      const pxPerMm = table ? table.table.widthPx / table.table.frame.widthMm : 0;
+      return region && (region.boundsMm.map((mm) => mm * pxPerMm) as [number, number, number, number]);
+    },
+    [table],
+  );
+  if (!picture || !layers) return <div className="min-h-[48dvh] lg:min-h-80" />;
+
   const cursorRegion = cursorRegionId === null ? undefined : table?.byId.get(cursorRegionId);
+  const owners = ownersOf(picture);
+  const ownerAt = (label: number): Element | undefined => owners.get(table?.byLabel.get(label)?.id ?? '');
   const pointedId = (ownerAt(pointed) ?? (cursorRegionId === null ? undefined : owners.get(cursorRegionId)))?.id ?? null;
   const tags = table ? tagsOf(picture, table, { all: state.showsNames, chosenId, pointedId }) : [];
   const isElements = station === 'elements';

@@ -52,8 +52,12 @@ const isFreshName = (name: string) => /^(Element|Soft spot) \d+$/.test(name);
 /** An element: its tint, name and measures; with it in hand what can be done with it. */
 export function ElementRow(props: Props) {
   const { element, index, measure, isHeld, nameTurn, namesId, onTake, onPatch, onRemove, onNamed } = props;
+  const row = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    if (isHeld) row.current?.scrollIntoView({ block: 'nearest' });
+  }, [isHeld]);
   return (
-    <li className={isHeld ? 'bg-paper pb-2 shadow-[inset_5px_0_0_var(--color-ink)]' : ''} data-held={isHeld ? 'yes' : undefined}>
+    <li ref={row} className={isHeld ? 'bg-paper pb-2 shadow-[inset_5px_0_0_var(--color-ink)]' : ''} data-held={isHeld ? 'yes' : undefined}>
       <div className="flex items-center gap-2 pl-2">
         <TintChip tint={elementTint(index)} />
         <div className="min-w-0 flex-1">

@@ -19,6 +19,7 @@ const mostListed = 40;
 export function FrontsPanel({ useMake, useElements, picture, table }: Props) {
   const { frontsOf, set } = useElements(useShallow((state) => ({ frontsOf: state.frontsOf, set: state.set })));
   const shown = shownFronts(picture, table, frontsOf);
+  const gone = picture.fronts.filter(({ between }) => !between.every((id) => table.byId.has(id))).length;
   const of = frontsOf === null ? null : regionName(picture, table, frontsOf);
   return (
     <div className="space-y-3">
@@ -26,6 +27,12 @@ export function FrontsPanel({ useMake, useElements, picture, table }: Props) {
         An arrow points from what lies in front to what lies behind it: there the dark goes. Tap an arrow to turn it round; tap an area to
         see all of its borders.
       </p>
+      {gone > 0 && (
+        <p role="status" className="border-l-8 border-ink bg-paper px-4 py-2" data-fronts-lost>
+          {counted(gone, 'border')} that you turned {gone === 1 ? 'is' : 'are'} not in the newest reading. What you said of{' '}
+          {gone === 1 ? 'it' : 'them'} is kept, and counts again when the areas come back.
+        </p>
+      )}
       <h3 className="flex flex-wrap items-center gap-x-4 font-display text-lg font-semibold">
         {of === null
           ? `${counted(shown.length, 'border')} to look at: the drawing tells little there, or you changed them`

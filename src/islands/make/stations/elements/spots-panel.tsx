@@ -1,6 +1,6 @@
 import { useShallow } from 'zustand/react/shallow';
 import type { Picture } from '#model/picture';
-import { pictureById } from '#core/make/picture-lookup';
+import { pictureById, regionIdsUnder } from '#core/make/picture-lookup';
 import { Button } from '#ui/button.tsx';
 import { Slider } from '#ui/slider.tsx';
 import { nameSpot } from '../../elements-acts';
@@ -24,6 +24,7 @@ export function SpotsPanel({ useMake, useElements, picture }: Props) {
   );
   const { hand, takeInHand } = useMake(useShallow((state) => ({ hand: state.hand, takeInHand: state.takeInHand })));
   const inHand = hand.kind === 'element' ? picture.elements.find(({ id, spot }) => spot && id === hand.elementId) : undefined;
+  const adrift = picture.elements.filter((element) => element.spot && regionIdsUnder(picture, element).length === 0);
   // The edge belongs to the spot, so it may be changed when it lies there.
   const setSoft = (softMm: number) => {
     set({ spotSoftMm: softMm });
@@ -47,6 +48,11 @@ export function SpotsPanel({ useMake, useElements, picture }: Props) {
           </Button>
         )}
       </p>
+      {adrift.map(({ id, name }) => (
+        <p key={id} role="status" className="border-l-8 border-ink bg-paper px-4 py-2" data-spot-adrift>
+          {name} lies on nothing now: what it lay on has no areas. It is kept, and is seen again when that has some.
+        </p>
+      ))}
       <div className="flex flex-wrap gap-1">
         {usual.map(({ name, radiusMm, softMm }) => (
           <button

@@ -12,6 +12,8 @@ const leastHalfWidthPx = 20;
 
 /** A form needs an edge at which it ends: with less wall than this share of its rim it is taken to end everywhere. */
 const leastWall = 0.08;
+/** Least share of what is not hidden that the sides of a thing with cut ends have. */
+const leastSides = 0.3;
 
 /**
  * The form of a body, cut out of the picture. `scale`: px of the picture along one px of the form, 1 or 2; `left` and `top`
@@ -82,18 +84,21 @@ function freeBorders({ width, height, mask, labels }: Cut, { isBehind }: Coverin
   const isHidden = (i: number) =>
     [i - 1, i + 1, i - width, i + width].some((next) => mask[next] === 0 && isBehind(labels[i]!, labels[next] ?? 0));
   const cuts = pxPerMm === null ? null : cutEnds({ data: mask, width, height }, pxPerMm, isHidden);
-  let free = 0;
-  let rim = 0;
+  let [rim, hidden, cut] = [0, 0, 0];
   for (let i = 0; i < mask.length; i++) {
     if (mask[i] === 0) continue;
     for (const next of [i - 1, i + 1, i - width, i + width]) {
       if (mask[next] === 1) continue;
       rim++;
-      if (cuts?.[i] === 1 || isBehind(labels[i]!, labels[next] ?? 0)) free++;
+      if (isBehind(labels[i]!, labels[next] ?? 0)) hidden++;
+      else if (cuts?.[i] === 1) cut++;
     }
   }
-  if (free === 0 || rim - free < leastWall * rim) return undefined;
-  return (inside: number, outside: number) => cuts?.[inside] === 1 || isBehind(labels[inside]!, labels[outside]!);
+  if (rim - hidden < leastWall * rim) return undefined;
+  // What would be cut off nearly all round is no straight-sided thing: a parcel in one piece.
+  const usesCuts = cut > 0 && rim - hidden - cut >= leastSides * (rim - hidden);
+  if (hidden === 0 && !usesCuts) return undefined;
+  return (inside: number, outside: number) => (usesCuts && cuts?.[inside] === 1) || isBehind(labels[inside]!, labels[outside]!);
 }
 
 /**

@@ -17,7 +17,7 @@ export const frontWeights = {
 } as const;
 
 /** Less than this in sum is no proposal. */
-const leastSum = 0.15;
+const leastSum = 0.24;
 /** A sum that leaves no doubt. */
 const fullSum = 1.5;
 /** What is in front within one body is never surer than this: it matters only if the maker parts the body. */

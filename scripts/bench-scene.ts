@@ -13,12 +13,16 @@ function timed<T>(work: () => T): [number, T] {
   return [performance.now() - start, result];
 }
 
-function bench({ name, labels, width, height, elements }: BenchScene): string {
-  const [openMs, scene] = timed(() => openScene(labels, width, height));
+function bench({ name, labels, width, height, elements, bodies, fronts, pxPerMm }: BenchScene): string {
+  const [openMs, scene] = timed(() => openScene(labels, width, height, pxPerMm ? { pxPerMm } : {}));
   // The first map makes the forms.
-  const [formsMs] = timed(() => scene.bandMap({ lamp: lampAt(300), elements, resolution: 'full' }));
+  const [formsMs] = timed(() => scene.bandMap({ lamp: lampAt(300), elements, bodies, fronts, resolution: 'full' }));
   const moves = (resolution: 'full' | 'half') =>
-    median([10, 80, 150, 220, 290].map((azimuthDeg) => timed(() => scene.bandMap({ lamp: lampAt(azimuthDeg), elements, resolution }))[0]));
+    median(
+      [10, 80, 150, 220, 290].map(
+        (azimuthDeg) => timed(() => scene.bandMap({ lamp: lampAt(azimuthDeg), elements, bodies, fronts, resolution }))[0],
+      ),
+    );
   const [half, full] = [moves('half'), moves('full')];
   const colours = elements.map(
     () =>
@@ -28,7 +32,7 @@ function bench({ name, labels, width, height, elements }: BenchScene): string {
         [80, 60, 50],
       ] as const,
   );
-  const map = scene.bandMap({ lamp: lampAt(40), elements, resolution: 'full' });
+  const map = scene.bandMap({ lamp: lampAt(40), elements, bodies, fronts, resolution: 'full' });
   const paint = median([1, 2, 3].map(() => timed(() => paintBands(map, colours))[0]));
   const mb = (bytes: number) => (bytes / 1024 / 1024).toFixed(1);
   const numbers = [openMs, formsMs, half, full, paint].map((ms) => ms.toFixed(0));

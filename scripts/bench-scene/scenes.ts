@@ -3,11 +3,13 @@ import sharp from 'sharp';
 import { demoMakes } from '../../demo/balloon-post';
 import { usualShares } from '../../src/core/markers/ladder';
 import { readLines, readRegions } from '../../src/core/picture/read-picture';
-import type { SceneElement } from '../../src/core/scene/scene';
+import type { BandRequest, SceneElement } from '../../src/core/scene/scene';
 import { usualReading } from '../../src/model/reading';
 import { decodeGrey } from '../../src/server/decode/original';
 
-export type BenchScene = { name: string; labels: Uint16Array; width: number; height: number; elements: SceneElement[] };
+export type BenchScene = { name: string; labels: Uint16Array; width: number; height: number; elements: SceneElement[] } & BenchStanding;
+/** Bodies and fronts as the reading proposes them, where the scene has them. */
+type BenchStanding = Pick<BandRequest, 'bodies' | 'fronts'> & { pxPerMm?: number };
 
 const shares = usualShares(3);
 const a4 = { width: 2480, height: 3508 };
@@ -21,11 +23,12 @@ export async function badger(): Promise<BenchScene> {
   const data = new Uint8Array(await sharp(png).extractChannel(0).raw().toBuffer());
   const pxPerMm = widthPx / widthMm;
   const lines = readLines({ width: widthPx, height: heightPx, data, pxPerMm }, usualReading.settings);
-  const { labels } = readRegions(lines, usualReading).found;
+  const { found, scene } = readRegions(lines, usualReading);
+  const { labels } = found;
   const labelAt = ([x, y]: readonly [number, number]) =>
     labels[Math.floor((y / unitsPerMm) * pxPerMm) * widthPx + Math.floor((x / unitsPerMm) * pxPerMm)] as number;
   const elements = make.elements.map(({ points }) => ({ labels: [...new Set(points.map(labelAt))], shares }));
-  return { name: 'badger', labels, width: widthPx, height: heightPx, elements };
+  return { name: 'badger', labels, width: widthPx, height: heightPx, elements, ...scene, pxPerMm };
 }
 
 /** An A4 page at 300 dots per inch with 40 copies of a scene, each with elements of its own. */

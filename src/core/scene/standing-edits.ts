@@ -61,18 +61,15 @@ export function joinBodies(
   const coming = regionIds.filter((id) => bodyOf.has(id) && bodyOf.get(id) !== body);
   if (!body || coming.length === 0) return { operations: [], said: 'They are in this body already.' };
   const left = [...new Set(coming.map((id) => bodyOf.get(id)!))];
-  const parted = left.map((other): Operation => {
+  // What was proposed and is wholly taken needs no row: its regions are named by the body they come to.
+  const parted = left.flatMap((other): Operation[] => {
     const rest = other.regionIds.filter((id) => !coming.includes(id));
-    if (rest.length + other.lostIds.length > 0) return rowOf(picture.id, other, { regionIds: rest }, newId);
-    return { kind: 'remove', entity: 'body', pictureId: picture.id, id: other.id ?? '' };
+    if (rest.length + other.lostIds.length > 0) return [rowOf(picture.id, other, { regionIds: rest }, newId)];
+    return other.id === undefined ? [] : [{ kind: 'remove', entity: 'body', pictureId: picture.id, id: other.id }];
   });
   const wasOf = left.filter(({ regionIds: ids }) => ids.length > 1).length;
   return {
-    // What was proposed and is wholly taken needs no row: its regions are named by the body they come to.
-    operations: [
-      ...parted.filter((operation) => operation.kind !== 'remove' || operation.id !== ''),
-      rowOf(picture.id, body, { regionIds: [...body.regionIds, ...coming], ...onOf(body, coming) }, newId),
-    ],
+    operations: [...parted, rowOf(picture.id, body, { regionIds: [...body.regionIds, ...coming], ...onOf(body, coming) }, newId)],
     said: wasOf > 0 ? 'Taken from the body it was in: an area is in one body.' : 'Taken into the body.',
   };
 }

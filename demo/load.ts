@@ -86,6 +86,7 @@ async function operationsOf(database: Database, make: DemoMake): Promise<Operati
     elements: [],
     bodies: [],
     fronts: [],
+    strokes: [],
   };
   const regionMap = {
     labelMap,

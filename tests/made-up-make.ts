@@ -43,6 +43,7 @@ export function madeUpPicture(change: Partial<Picture> = {}): Picture {
     elements: [],
     bodies: [],
     fronts: [],
+    strokes: [],
     ...change,
   };
 }

@@ -3,18 +3,24 @@ import type { Distance } from './solids';
 /** A part of a solid's surface with an outline of its own: a *seam* parts cloth or colours of one form, a *mark* lies flat on it. */
 export type Area = { name: string; kind: 'seam' | 'mark'; holds: (x: number, y: number, z: number) => boolean };
 
-export type Solid = { name: string; distance: Distance; areas?: readonly Area[] };
+export type Solid = {
+  name: string;
+  distance: Distance;
+  areas?: readonly Area[];
+  /** A box: its faces are flat, so within one the order of its light says nothing. */
+  isFlatFaced?: true;
+};
 
 /** A drawing's truth: solids seen straight from above the paper, half width 1, y down. */
 export type Figure = { name: string; solids: readonly Solid[] };
 
 /** Everything of a figure that a line goes round. */
-export type FigurePart = { name: string; solid: number; kind: 'solid' | 'seam' | 'mark' };
+export type FigurePart = { name: string; solid: number; kind: 'solid' | 'seam' | 'mark'; isFlatFaced: boolean };
 
 export function partsOf({ solids }: Figure): FigurePart[] {
-  return solids.flatMap(({ name, areas = [] }, solid) => [
-    { name, solid, kind: 'solid' as const },
-    ...areas.map((area) => ({ name: `${name}: ${area.name}`, solid, kind: area.kind })),
+  return solids.flatMap(({ name, areas = [], isFlatFaced = false }, solid) => [
+    { name, solid, kind: 'solid' as const, isFlatFaced },
+    ...areas.map((area) => ({ name: `${name}: ${area.name}`, solid, kind: area.kind, isFlatFaced })),
   ]);
 }
 

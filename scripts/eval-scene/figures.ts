@@ -126,10 +126,11 @@ const parcel: Figure = {
   solids: [
     {
       name: 'parcel',
+      isFlatFaced: true,
       distance: box([0, 0.35, 0], [0.7, 0.42, 0.3], 0.03),
       areas: [{ name: 'label', kind: 'mark', holds: (x, y) => x > 0.15 && x < 0.5 && y > 0.35 && y < 0.6 }],
     },
-    { name: 'string', distance: box([-0.2, 0.35, 0.02], [0.05, 0.43, 0.32], 0.01) },
+    { name: 'string', isFlatFaced: true, distance: box([-0.2, 0.35, 0.02], [0.05, 0.43, 0.32], 0.01) },
     {
       name: 'ball',
       distance: sphere([0.15, -0.3, 0.05], 0.38),

@@ -1,5 +1,4 @@
 import { cutBands, type Lamp, shadeScene } from '../../src/core/index';
-import type { Seen } from './render';
 import type { FigureTruth } from './truth';
 import { trueLight } from './true-light';
 
@@ -58,16 +57,16 @@ export function spearman(first: readonly number[], second: readonly number[]): n
   return own > 0 && theirs > 0 ? both / Math.sqrt(own * theirs) : 0;
 }
 
-/** Scores a light against the true one, part by part, on pixels without ink of every so many-th row and column. */
+/** Scores a light against the true one, part by part (boxes left out), on pixels without ink of every so many-th row and column. */
 export function scoreLight(
   light: Float32Array,
   truth: Float32Array,
-  { parts, ink }: Pick<Seen, 'parts' | 'ink'>,
+  { seen: { parts, ink }, parts: list }: Pick<FigureTruth, 'seen' | 'parts'>,
   step: number,
 ): LightScore {
   const byPart = new Map<number, { ours: number[]; theirs: number[] }>();
   for (let i = 0; i < truth.length; i++) {
-    if (ink[i] || Number.isNaN(truth[i]) || Number.isNaN(light[i])) continue;
+    if (ink[i] || Number.isNaN(truth[i]) || Number.isNaN(light[i]) || list[parts[i]! - 1]?.isFlatFaced) continue;
     const own = byPart.get(parts[i]!) ?? { ours: [], theirs: [] };
     byPart.set(parts[i]!, own);
     own.ours.push(light[i]!);
@@ -98,7 +97,7 @@ export function scoreFigure(
   const { seen, labels } = figure;
   const standing = without ? {} : standingOfTruth(figure);
   const light = shadeScene({ width: seen.sizePx, height: seen.sizePx, pxPerMm: seen.pxPerMm, labels, ...standing }, plan.lamp, options);
-  return scoreLight(light, plan.truth, seen, step);
+  return scoreLight(light, plan.truth, figure, step);
 }
 
 export function truthsOf(figure: FigureTruth, lamps: readonly { name: string; lamp: Lamp }[], step: number): LightPlan[] {

@@ -2,6 +2,7 @@ import type * as z from 'zod/mini';
 import { makeHeadSchema } from './make';
 import { bodySchema } from './body';
 import { frontSchema } from './front';
+import { handStrokeSchema } from './hand-stroke';
 import { elementSchema, pictureSchema } from './picture';
 import { mendSchema } from './reading';
 
@@ -15,7 +16,7 @@ export type EntityEntry = {
   /** Fields of the row that `patch` may change, with their schemas; none: a row is only put whole. */
   fields: Record<string, z.ZodMiniType>;
   /** The list that holds its rows, and whose list that is; null: the make itself. */
-  list: { of: 'make' | 'picture'; name: 'pictures' | 'elements' | 'mends' | 'bodies' | 'fronts' } | null;
+  list: { of: 'make' | 'picture'; name: 'pictures' | 'elements' | 'mends' | 'bodies' | 'fronts' | 'strokes' } | null;
 };
 
 function fieldsOf<S extends z.ZodMiniObject, F extends keyof S['shape'] & string>(row: S, fixed: readonly F[]): Omit<S['shape'], F> {
@@ -28,7 +29,7 @@ export const entities = {
   picture: {
     row: pictureSchema,
     // Results come by setRegionMap; the rows of its lists are put and removed one by one.
-    fields: fieldsOf(pictureSchema, ['id', 'regionMap', 'regionsGiven', 'mends', 'elements', 'bodies', 'fronts']),
+    fields: fieldsOf(pictureSchema, ['id', 'regionMap', 'regionsGiven', 'mends', 'elements', 'bodies', 'fronts', 'strokes']),
     list: { of: 'make', name: 'pictures' },
   },
   element: {
@@ -39,6 +40,7 @@ export const entities = {
   },
   mend: { row: mendSchema, fields: {}, list: { of: 'picture', name: 'mends' } },
   body: { row: bodySchema, fields: fieldsOf(bodySchema, ['id']), list: { of: 'picture', name: 'bodies' } },
+  stroke: { row: handStrokeSchema, fields: {}, list: { of: 'picture', name: 'strokes' } },
   front: { row: frontSchema, fields: fieldsOf(frontSchema, ['id', 'between']), list: { of: 'picture', name: 'fronts' } },
 } as const satisfies Record<string, EntityEntry>;
 

@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { textSchema } from './text';
 import { idSchema } from './id';
-import { distantLampSchema } from './lamp';
+import { lampSchema } from './lamp';
 import { pictureSchema } from './picture';
 import { schoolIdSchema } from './school';
 
@@ -13,7 +13,7 @@ export const makeHeadSchema = z.object({
   schema: z.literal(makeSchemaVersion),
   id: idSchema,
   name: textSchema(80, { least: 1, empty: 'a make needs a name' }),
-  lamp: distantLampSchema,
+  lamp: lampSchema,
   school: schoolIdSchema,
 });
 export type MakeHead = z.infer<typeof makeHeadSchema>;

@@ -2,9 +2,11 @@ import * as z from 'zod/mini';
 import { bodySchema } from './body';
 import { elementKindSchema } from './element-kind';
 import { frontSchema } from './front';
+import { handStrokeSchema } from './hand-stroke';
 import { textSchema } from './text';
 import { idSchema, regionIdSchema, sha256Schema } from './id';
 import { ladderSchema } from './ladder';
+import { lightWishSchema } from './light-wish';
 import { preparationSchema } from './preparation';
 import { lineSettingsSchema, mendSchema } from './reading';
 import { softSpotSchema } from './soft-spot';
@@ -32,6 +34,8 @@ export const elementSchema = z.object({
   ladder: z.optional(ladderSchema),
   /** What it is made of; absent: as its name says, if it does. */
   kind: z.optional(elementKindSchema),
+  /** How its light is to differ from what is usual. */
+  light: z.optional(lightWishSchema),
   /** Its place, where it is a soft spot; such an element has no regions. */
   spot: z.optional(softSpotSchema),
 });
@@ -69,5 +73,9 @@ export const pictureSchema = z.object({
   /** Bodies and fronts that the maker changed; what a reading proposes stands in its table. */
   bodies: z._default(z.array(bodySchema).check(z.maxLength(5000)), []),
   fronts: z._default(z.array(frontSchema).check(z.maxLength(20_000)), []),
+  /** What the maker's hand says of the light, in the order in which it was said. */
+  strokes: z._default(z.array(handStrokeSchema).check(z.maxLength(2000)), []),
+  /** How strongly hatching and dots of the illustrator pull the dark towards them, 0 to 1; absent: as usual. */
+  marksPull: z.optional(z.number().check(z.minimum(0), z.maximum(1))),
 });
 export type Picture = z.infer<typeof pictureSchema>;

@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import { idSchema } from './id';
-import { distantLampSchema } from './lamp';
+import { lampSchema } from './lamp';
 import { roles } from './ladder';
 import { sourcedColourSchema } from './marker';
 import { schoolIdSchema } from './school';
@@ -13,7 +13,7 @@ export const recipeFileSchema = z.object({
   version: z.literal(recipeFileVersion),
   make: z.string(),
   picture: z.object({ name: z.string(), widthMm: z.number(), heightMm: z.number() }),
-  lamp: distantLampSchema,
+  lamp: lampSchema,
   school: schoolIdSchema,
   elements: z.array(
     z.object({

@@ -14,27 +14,52 @@ export function cutBands(shading: Float32Array, shares: readonly number[]): Uint
   if (shares.some((share) => !(share >= 0 && share <= 1)) || Math.abs(sum - 1) > 1e-6) {
     throw new RangeError(`cutBands expects shares of 0 to 1 with the sum 1, got ${shares.join(' + ')} = ${sum}`);
   }
-  const ranks = rankValues(shading);
+  return bandsByLeast(shading, leastOfBands(rankValues(shading), shares));
+}
+
+/**
+ * Least value of each band, light to dark, so that the bands have the wished shares as far as equal values let them; the last takes all the rest.
+ * @param shares light to dark, sum 1. Infinity for a band that gets nothing.
+ */
+export function leastOfBands(ranks: Ranks, shares: readonly number[]): number[] {
+  const last = shares.length - 1;
+  if (ranks.total === 0) return shares.map((_, band) => (band === last ? Number.NEGATIVE_INFINITY : Number.POSITIVE_INFINITY));
+  return placeCuts(ranks, shares).map((cut, band) =>
+    band === last ? Number.NEGATIVE_INFINITY : cut === 0 ? Number.POSITIVE_INFINITY : ranks.valueAt(cut - 1),
+  );
+}
+
+/** As leastOfBands, to one part in 4096 of the range of values and whatever runs of equal ones there are: what is blended in need not be exact. */
+export function nearLeastOfBands({ total, nearValueAt }: Ranks, shares: readonly number[]): number[] {
+  let reached = 0;
+  return shares.map((share, band) => {
+    reached += share;
+    if (band === shares.length - 1) return Number.NEGATIVE_INFINITY;
+    const rank = Math.round(reached * total);
+    return rank < 1 ? Number.POSITIVE_INFINITY : nearValueAt(Math.min(total, rank) - 1);
+  });
+}
+
+/** The band of each value: the first whose least value it reaches; 0 where it is NaN. @param least light to dark, falling. */
+export function bandsByLeast(shading: Float32Array, least: readonly number[]): Uint8Array {
   const bands = new Uint8Array(shading.length);
-  if (ranks.total === 0) return bands;
-  const cuts = placeCuts(ranks, shares);
-  // A pixel belongs to the first band whose least value it reaches; `cuts` are counts of pixels from the light end.
-  const least = cuts.map((cut) => (cut === 0 ? Number.POSITIVE_INFINITY : ranks.valueAt(cut - 1)));
   for (let i = 0; i < shading.length; i++) {
-    const value = at(shading, i);
+    const value = shading[i]!;
     if (Number.isNaN(value)) continue;
     let band = 0;
-    while (band < least.length - 1 && value < (least[band] as number)) band++;
+    while (band < least.length - 1 && value < least[band]!) band++;
     bands[i] = band + 1;
   }
   return bands;
 }
 
 /** Values in order from light to dark, as far as they are asked for. */
-type Ranks = {
+export type Ranks = {
   total: number;
   /** Value at a rank, 0 = lightest. */
   valueAt: (rank: number) => number;
+  /** The same to one part in 4096 of the range of values, without a sort. */
+  nearValueAt: (rank: number) => number;
   /** First rank of the run of values equal to that at a rank, and the rank after its last. */
   runAt: (rank: number) => { from: number; to: number };
 };
@@ -45,7 +70,7 @@ const bins = 4096;
  * Ranks without sorting everything: values are counted into bins, and only a bin that is asked for is sorted. Exact; some
  * five times faster than a sort of a whole picture, which a moving lamp would wait for.
  */
-function rankValues(shading: Float32Array): Ranks {
+export function rankValues(shading: Float32Array): Ranks {
   let lowest = Number.POSITIVE_INFINITY;
   let highest = Number.NEGATIVE_INFINITY;
   let total = 0;
@@ -92,6 +117,7 @@ function rankValues(shading: Float32Array): Ranks {
       const bin = binAt(rank);
       return at(sortedBin(bin), rank - starts[bin]!);
     },
+    nearValueAt: (rank) => (scale === 0 ? highest : highest - (binAt(rank) + 0.5) / scale),
     runAt: (rank) => {
       const bin = binAt(rank);
       const values = sortedBin(bin);

@@ -9,13 +9,16 @@ const cornerDeg = 42;
 const armMm = 0.8;
 /** An edge is straight that leaves its chord by less than this share of it. */
 const mostBow = 0.12;
+/** The flat side of a dome (a mushroom's cap) is straighter, and its corners turn by more. */
+const mostDomeBow = 0.05;
+const domeCornerDeg = 60;
 /** Angles at both ends of a cut differ by less. */
 const mostAngleGapDeg = 30;
 const leastEdgeMm = 1.2;
 
 type Point = readonly [number, number];
 /** An edge of an outline between two breaks: places from `from` to `to` (going round). */
-type Edge = { from: number; to: number; lengthPx: number; isStraight: boolean; start: Point; end: Point };
+type Edge = { from: number; to: number; lengthPx: number; bow: number; isFree: boolean; start: Point; end: Point; setsOut: Point; arrives: Point };
 
 /** Places of the outer outline of the part of a mask that holds a pixel, clockwise: the pixels inside it that lie at its rim. */
 function outlineFrom(mask: Uint8Array, width: number, height: number, first: number): number[] {
@@ -100,7 +103,7 @@ function cornersOf(points: readonly Point[], arm: number): number[] {
   return corners;
 }
 
-function edgesOf(points: readonly Point[], breaks: readonly number[]): Edge[] {
+function edgesOf(points: readonly Point[], breaks: readonly number[], arm: number, isFreeAt: (place: number) => boolean): Edge[] {
   return breaks.map((from, index): Edge => {
     const to = breaks[(index + 1) % breaks.length]!;
     const count = (to - from + points.length) % points.length || points.length;
@@ -112,23 +115,38 @@ function edgesOf(points: readonly Point[], breaks: readonly number[]): Edge[] {
       const [x, y] = between(start, points[(from + step) % points.length]!);
       bow = Math.max(bow, Math.abs(chord[0] * y - chord[1] * x) / (lengthPx || 1));
     }
-    return { from, to, lengthPx, isStraight: lengthPx > 2 && bow < mostBow * lengthPx, start, end };
+    let free = 0;
+    for (let step = 0; step <= count; step++) free += Number(isFreeAt((from + step) % points.length));
+    const reach = Math.min(count, 2 * arm);
+    const setsOut = between(start, points[(from + reach) % points.length]!);
+    const arrives = between(points[(to - reach + points.length) % points.length]!, end);
+    return { from, to, lengthPx, bow: lengthPx > 2 ? bow / lengthPx : 1, isFree: 2 * free > count, start, end, setsOut, arrives };
   });
 }
 
 type Cut = { edge: Edge; index: number; gapDeg: number; slopeDeg: number };
 
-/** Edges that are cuts: straight, between straight neighbours that meet them at like angles. */
+/**
+ * Edges that are cuts: straight, between neighbours that meet them at like angles and are straight too, or, across a dome, curved. What lies beside an
+ * edge that is hidden is none: where it really begins is not seen.
+ */
 function cutsAmong(edges: readonly Edge[], leastPx: number): Edge[] {
-  if (edges.length < 3) return [];
+  if (edges.length < 2) return [];
   const at = (index: number) => edges[(index + edges.length) % edges.length]!;
   const cuts = edges.flatMap((edge, index): Cut[] => {
     const [before, after] = [at(index - 1), at(index + 1)];
-    if (!edge.isStraight || edge.lengthPx < leastPx || !before.isStraight || !after.isStraight) return [];
+    if (edge.lengthPx < leastPx) return [];
+    if (!edge.isFree && (before.isFree || after.isFree)) return [];
     const own = between(edge.start, edge.end);
-    const [atStart, atEnd] = [turnDeg(between(before.start, before.end), own), turnDeg(own, between(after.start, after.end))];
+    // Of a dome the sides are curved: how they meet the edge is seen at its ends, and both edge and corners have to be plainer.
+    const hasSides = edges.length > 2 && before.bow < mostBow && after.bow < mostBow;
+    const [arrives, leaves] = hasSides
+      ? [between(before.start, before.end), between(after.start, after.end)]
+      : [before.arrives, after.setsOut];
+    const [atStart, atEnd] = [turnDeg(arrives, own), turnDeg(own, leaves)];
     const gapDeg = Math.abs(atStart - atEnd);
-    if (gapDeg > mostAngleGapDeg || Math.min(atStart, atEnd) < cornerDeg / 2) return [];
+    if (edge.bow > (hasSides ? mostBow : mostDomeBow) || gapDeg > mostAngleGapDeg) return [];
+    if (Math.min(atStart, atEnd) < (hasSides ? cornerDeg / 2 : domeCornerDeg)) return [];
     return [{ edge, index, gapDeg, slopeDeg: (Math.atan2(Math.abs(own[1]), Math.abs(own[0])) * 180) / Math.PI }];
   });
   // Of two that share a corner one is a side: the cut is the one that lies more across the picture's upright.
@@ -164,6 +182,8 @@ export function cutEnds(
     const edges = edgesOf(
       points,
       [...breaks].sort((a, b) => a - b),
+      arm,
+      (place) => isFree(outline[place]!),
     );
     for (const { from, to } of cutsAmong(edges, leastEdgeMm * pxPerMm)) {
       const count = (to - from + outline.length) % outline.length;

@@ -1,13 +1,16 @@
 import { assertRaster, at, type BinaryImage } from '#core/raster/image';
-import { solvePoisson } from './poisson';
+import { type EndsBehindPx, solvePoisson } from './poisson';
 
 export type InflateOptions = {
   /** 1 swells like a ball, less lies flatter, 0 stays flat. Default 1, 0 to 2. */
   roundness?: number;
   /** Share of the greatest height by which the steep rim is softened; 0 leaves a disk an exact hemisphere. Default 0, 0 to 1. */
   softening?: number;
-  /** True where the border is free, since a neighbour lies in front and the form goes on behind it. */
-  isFree?: (insideIndex: number, outsideIndex: number) => boolean;
+  /**
+   * How far behind its border the form ends, in px: 0 at the border (the default), more where a neighbour lies in front and hides where it
+   * ends, Infinity where it is cut off and does not round away at all.
+   */
+  endsBehindPx?: EndsBehindPx;
 };
 
 /** A mask swollen into a rounded thing. `normals`: 3 a pixel (x right, y down, z to the viewer), unit length, 0 outside. */
@@ -35,15 +38,16 @@ export function inflate(mask: BinaryImage, options: InflateOptions = {}): Form {
   if (!(roundness >= 0 && roundness <= 2)) throw new RangeError(`inflate expects roundness 0 to 2, got ${roundness}`);
   if (!(softening >= 0 && softening <= 1)) throw new RangeError(`inflate expects softening 0 to 1, got ${softening}`);
   const { width, height, data } = mask;
-  const u = solvePoisson(data, width, height, 4, options.isFree ? { isFree: options.isFree } : {});
+  const u = solvePoisson(data, width, height, 4, options.endsBehindPx ? { endsBehindPx: options.endsBehindPx } : {});
   const highest = u.reduce((most, value) => Math.max(most, value), 0);
   const lift = softening ** 2 * highest;
   const normals = new Float32Array(3 * width * height);
   const heights = new Float32Array(width * height);
   const valueOr = (exists: boolean, neighbour: number, inside: number): number | undefined => {
     if (exists && at(data, neighbour)) return at(u, neighbour);
-    // On a free border nothing changes across it: the neighbour is taken as equal.
-    return exists && options.isFree?.(inside, neighbour) ? at(u, inside) : undefined;
+    const behindPx = exists ? (options.endsBehindPx?.(inside, neighbour) ?? 0) : 0;
+    // Behind the border u falls evenly to 0 where the form ends; where it is cut off nothing changes across it.
+    return behindPx > 0 ? at(u, inside) * (1 - 1 / (0.5 + behindPx)) : undefined;
   };
   for (let row = 0; row < height; row++) {
     for (let column = 0; column < width; column++) {

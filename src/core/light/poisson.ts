@@ -14,8 +14,8 @@ type Grid = {
   inverse: Float32Array;
 };
 
-/** A wall stands half a px from the centre of the cell it borders, so its conductance is 1 / 0.5. */
-const wallConductance = 2;
+/** What is held at 0 so far behind a border lies half a px more from the centre of the cell at it. */
+const conductanceTo = (behindPx: number): number => 1 / (0.5 + behindPx);
 
 function emptyGrid(width: number, height: number): Grid {
   const stride = width + 2;
@@ -27,7 +27,7 @@ function invert({ diagonal, inverse }: Grid): void {
   for (let i = 0; i < diagonal.length; i++) inverse[i] = diagonal[i]! > 1e-12 ? 1 / diagonal[i]! : 0;
 }
 
-function fineGrid(mask: Uint8Array, width: number, height: number, isFree: (inside: number, outside: number) => boolean): Grid {
+function fineGrid(mask: Uint8Array, width: number, height: number, endsBehindPx: EndsBehindPx): Grid {
   const grid = emptyGrid(width, height);
   for (let row = 0; row < height; row++) {
     for (let column = 0; column < width; column++) {
@@ -38,7 +38,7 @@ function fineGrid(mask: Uint8Array, width: number, height: number, isFree: (insi
       const side = (exists: boolean, neighbour: number): number => {
         const inside = exists && mask[neighbour] === 1;
         if (inside) sum += 1;
-        else if (!(exists && isFree(i, neighbour))) sum += wallConductance;
+        else sum += conductanceTo(exists ? endsBehindPx(i, neighbour) : 0);
         return inside ? 1 : 0;
       };
       grid.east[cell] = side(column + 1 < width, i + 1);
@@ -151,13 +151,16 @@ function dot(first: Float32Array, second: Float32Array): number {
   return sum;
 }
 
+/** How far behind the border between a pixel inside and one outside u is 0, in px: 0 at the border itself, Infinity nowhere. */
+export type EndsBehindPx = (insideIndex: number, outsideIndex: number) => number;
+
 export type PoissonOptions = {
   /** Steps stop when the residual has shrunk to this share of the right side. Default 5e-4. */
   tolerance?: number;
   /** Most steps. Default 60. */
   mostSteps?: number;
-  /** True where the border between a pixel inside and one outside is free: the form goes on behind. Default: nowhere. */
-  isFree?: (insideIndex: number, outsideIndex: number) => boolean;
+  /** Default: 0 everywhere. */
+  endsBehindPx?: EndsBehindPx;
 };
 
 /**
@@ -168,9 +171,9 @@ export type PoissonOptions = {
  * @returns u, 0 outside. A part without any wall has no solution and stays near 0.
  */
 export function solvePoisson(mask: Uint8Array, width: number, height: number, source: number, options: PoissonOptions = {}): Float32Array {
-  const { tolerance = 5e-4, mostSteps = 60, isFree = () => false } = options;
+  const { tolerance = 5e-4, mostSteps = 60, endsBehindPx = () => 0 } = options;
   const levels: Level[] = [];
-  for (let grid = fineGrid(mask, width, height, isFree); ; grid = coarsen(grid)) {
+  for (let grid = fineGrid(mask, width, height, endsBehindPx); ; grid = coarsen(grid)) {
     const array = () => new Float32Array(grid.diagonal.length);
     levels.push({ grid, u: array(), right: array(), residual: array() });
     if (grid.width <= 2 && grid.height <= 2) break;

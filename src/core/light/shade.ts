@@ -1,9 +1,9 @@
-import type { DistantLamp } from '#model/lamp';
+import type { DistantLamp, LightBeside } from '#model/lamp';
 import { at } from '#core/raster/image';
 import type { Form } from './inflate';
 
 /** A distant lamp, or one near the picture: its place in px, `heightPx` above the paper, no fall-off with distance. */
-export type Lamp = DistantLamp | { kind: 'near'; xPx: number; yPx: number; heightPx: number };
+export type Lamp = DistantLamp | ({ kind: 'near'; xPx: number; yPx: number; heightPx: number } & LightBeside);
 
 export type ShadeOptions = {
   /** Light that comes from everywhere, 0 to 1. Default 0. */
@@ -13,7 +13,7 @@ export type ShadeOptions = {
 };
 
 /** Unit vector towards a distant lamp: x right, y down, z to the viewer. */
-export function directionOf(lamp: DistantLamp): [number, number, number] {
+export function directionOf(lamp: Pick<DistantLamp, 'azimuthDeg' | 'heightDeg'>): [number, number, number] {
   const azimuth = (lamp.azimuthDeg * Math.PI) / 180;
   const height = (lamp.heightDeg * Math.PI) / 180;
   return [Math.sin(azimuth) * Math.cos(height), -Math.cos(azimuth) * Math.cos(height), Math.sin(height)];

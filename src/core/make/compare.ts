@@ -26,7 +26,11 @@ const differs = (first: unknown, second: unknown): boolean => inOrder(first) !==
 /** What a field is called and how its value is told, where JSON would not be understood. */
 const fieldWords: Record<string, { name: string; words: (row: never) => string }> = {
   'make.name': { name: 'Name', words: (make: Make) => make.name },
-  'make.lamp': { name: 'Lamp', words: ({ lamp }: Make) => `${lamp.azimuthDeg}° round, ${lamp.heightDeg}° high` },
+  'make.lamp': { name: 'Lamp', words: ({ lamp }: Make) => 
+      lamp.kind === 'near'
+        ? `near, ${Math.round(lamp.heightMm)} mm above ${Math.round(lamp.xMm)}, ${Math.round(lamp.yMm)} mm`
+        : `${lamp.azimuthDeg}° round, ${lamp.heightDeg}° high`,
+  },
   'make.school': { name: 'School', words: ({ school }: Make) => school },
   'picture.grey': { name: 'Cut-out', words: ({ widthMm, heightMm }: Picture) => `${Math.round(widthMm)} × ${Math.round(heightMm)} mm` },
   'picture.widthMm': { name: 'Width', words: ({ widthMm }: Picture) => `${Math.round(widthMm)} mm` },
@@ -48,6 +52,8 @@ const rowWords: Record<PictureRowKind, (row: never) => string> = {
   mend: ({ kind }: { kind: string }) => kind,
   body: ({ regionIds, on, relief }: Body) =>
     `${counted(regionIds.length, 'area')}${on ? `, on ${on}` : ''}${relief ? `, ${relief.kind}` : ''}`,
+  stroke: ({ kind, points }: { kind: string; points: readonly (readonly [number, number])[] }) =>
+    `${kind} at ${points[0]?.map((mm) => `${Math.round(mm)} mm`).join(', ')}`,
   front: ({ between, front }: Front) => (front ? `${front} in front` : `neither of ${between.join(' and ')}`),
 };
 

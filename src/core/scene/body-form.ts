@@ -1,6 +1,6 @@
-import { cutEnds } from '#core/light/cut-ends';
 import { type Form, inflate } from '#core/light/inflate';
 import { withRelief } from '#core/light/relief';
+import { type CutOut, enclosedBy, formEnds } from './form-ends';
 import type { PictureParts } from './parts';
 import type { CoveringBody } from './scene-bodies';
 
@@ -10,26 +10,20 @@ const softening = 0.18;
 /** A body at least so wide in the mean (px) is inflated at half resolution: narrower ones would lose their shape. */
 const leastHalfWidthPx = 20;
 
-/** A form needs an edge at which it ends: with less wall than this share of its rim it is taken to end everywhere. */
-const leastWall = 0.08;
-/** Least share of what is not hidden that the sides of a thing with cut ends have. */
-const leastSides = 0.3;
-
 /**
  * The form of a body, cut out of the picture. `scale`: px of the picture along one px of the form, 1 or 2; `left` and `top`
  * (px of the picture) are even, so that forms of half resolution lie on one grid.
  */
 export type BodyForm = { left: number; top: number; scale: 1 | 2; form: Form };
 
-/** `mask`: 1 inside; `labels`: the label at each pixel, 0 beyond the picture. */
-type Cut = { left: number; top: number; width: number; height: number; mask: Uint8Array; labels: Uint16Array; meanWidthPx: number };
+type Cut = CutOut & { left: number; top: number; meanWidthPx: number };
 
 function cutOut({ labels, width, height }: PictureParts, { bounds: [left, top, right, bottom], covered }: CoveringBody): Cut {
-  // A rim of one px and an even left top.
-  const fromX = (left - 1) & ~1;
-  const fromY = (top - 1) & ~1;
-  const cutWidth = right + 2 - fromX;
-  const cutHeight = bottom + 2 - fromY;
+  // An even left top and a rim of at least two px all round: a free border needs a cell outside it, at half resolution too.
+  const fromX = (left - 2) & ~1;
+  const fromY = (top - 2) & ~1;
+  const cutWidth = (right | 1) + 3 - fromX;
+  const cutHeight = (bottom | 1) + 3 - fromY;
   const mask = new Uint8Array(cutWidth * cutHeight);
   const own = new Uint16Array(cutWidth * cutHeight);
   const isCovered = new Uint8Array(65536);
@@ -77,31 +71,6 @@ function halved({ width, height, mask, labels, ...place }: Cut): Cut {
 }
 
 /**
- * Where the border of the form is free, since what lies in front hides where it ends, or it is cut off there; undefined where it is nowhere, or
- * too nearly everywhere.
- */
-function freeBorders({ width, height, mask, labels }: Cut, { isBehind }: CoveringBody, pxPerMm: number | null) {
-  const isHidden = (i: number) =>
-    [i - 1, i + 1, i - width, i + width].some((next) => mask[next] === 0 && isBehind(labels[i]!, labels[next] ?? 0));
-  const cuts = pxPerMm === null ? null : cutEnds({ data: mask, width, height }, pxPerMm, isHidden);
-  let [rim, hidden, cut] = [0, 0, 0];
-  for (let i = 0; i < mask.length; i++) {
-    if (mask[i] === 0) continue;
-    for (const next of [i - 1, i + 1, i - width, i + width]) {
-      if (mask[next] === 1) continue;
-      rim++;
-      if (isBehind(labels[i]!, labels[next] ?? 0)) hidden++;
-      else if (cuts?.[i] === 1) cut++;
-    }
-  }
-  if (rim - hidden < leastWall * rim) return undefined;
-  // What would be cut off nearly all round is no straight-sided thing: a parcel in one piece.
-  const usesCuts = cut > 0 && rim - hidden - cut >= leastSides * (rim - hidden);
-  if (hidden === 0 && !usesCuts) return undefined;
-  return (inside: number, outside: number) => (usesCuts && cuts?.[inside] === 1) || isBehind(labels[inside]!, labels[outside]!);
-}
-
-/**
  * Inflates a body of a picture, going on behind what lies in front of it and beneath what lies on it.
  * @param options.resolution `auto`: half where the body is wide enough (a test states the error); `full`: never. Default auto.
  * @param options.pxPerMm of the picture: cut ends are sought; null: none are. Default null.
@@ -116,7 +85,12 @@ export function formOfBody(
   const cut = isHalf ? halved(whole) : whole;
   const { width, height, mask: data } = cut;
   const { pxPerMm = null } = options;
-  const isFree = freeBorders(cut, body, pxPerMm === null ? null : pxPerMm / (isHalf ? 2 : 1));
-  const form = inflate({ width, height, data }, { softening, ...(isFree ? { isFree } : {}) });
-  return { left: cut.left, top: cut.top, scale: isHalf ? 2 : 1, form: withRelief(form, body.relief) };
+  const scale = isHalf ? 2 : 1;
+  const endsBehindPx = formEnds(cut, body, {
+    enclosed: enclosedBy(picture, whole, body),
+    meanWidthPx: whole.meanWidthPx / scale,
+    pxPerMm: pxPerMm === null ? null : pxPerMm / scale,
+  });
+  const form = inflate({ width, height, data }, { softening, endsBehindPx });
+  return { left: cut.left, top: cut.top, scale, form: withRelief(form, body.relief) };
 }

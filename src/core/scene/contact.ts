@@ -1,4 +1,5 @@
 import type { Lamp } from '#core/light/shade';
+import { type FrontDistance, frontDistance } from './front-distance';
 
 /** What a pixel is told of what lies in front about it. */
 export type ContactOptions = {
@@ -12,7 +13,7 @@ export type ContactOptions = {
 };
 
 /** Chosen by looking at the solid figures (docs/eval-scene.md). */
-export const usualContact: ContactOptions = { reachMm: 2.8, strength: 0.8, ringMm: 1, ringStrength: 0.5 };
+export const usualContact: ContactOptions = { reachMm: 2.5, strength: 0.7, ringMm: 1.2, ringStrength: 0.6 };
 
 const ringSteps = 12;
 const ring = Array.from({ length: ringSteps }, (_, step) => {
@@ -20,57 +21,108 @@ const ring = Array.from({ length: ringSteps }, (_, step) => {
   return [Math.cos(angle), Math.sin(angle)] as const;
 });
 /** A shadow is looked for in steps of so many px. */
-const stepPx = 2;
+export const contactStepPx = 2;
 /** A lamp that stands so low throws no longer shadows than one at this height. */
 const lowestDeg = 20;
 
+/** How far a shadow reaches from a lamp at a height, in px. */
+export function contactReachPx(reachMm: number, heightDeg: number, pxPerMm: number): number {
+  return (reachMm * pxPerMm) / Math.tan((Math.max(lowestDeg, heightDeg) * Math.PI) / 180);
+}
+
+/** Where the ring about a place is looked at, in whole px from it. */
+export function contactRing({ ringMm }: Pick<ContactOptions, 'ringMm'>, pxPerMm: number): (readonly [number, number])[] {
+  return ring.map(([x, y]) => [Math.round(x * ringMm * pxPerMm), Math.round(y * ringMm * pxPerMm)] as const);
+}
+
 type Labelled = { width: number; height: number; labels: Uint16Array; pxPerMm: number };
 
-/** Nothing is lost where nothing lies in front. */
-const nothing = () => 0;
+/** Light lost at a column and row: 0 nothing, 1 as much as a surface at right angles to the light gets. */
+export type LightLost = (x: number, y: number) => number;
+
+/** What of contact and cast shadow does not depend on the lamp, made when it is first asked for and kept. */
+export type ContactGround = {
+  /** @returns for a label how much light its places lose under a lamp (px of the map); null: nothing lies in front of it. */
+  under: (lamp: Lamp) => (label: number) => LightLost | null;
+};
 
 /**
  * How much light each place loses to what lies in front of it: contact and cast shadow along the border, away from the lamp, and a little where
- * what lies in front stands all about it.
- * @param before for a label those that lie in front of it; none: nothing does.
- * @returns for a label a function of column and row: 0 nothing, 1 as much as a surface at right angles to the light gets.
+ * what lies in front stands all about it. Steps that cannot meet anything in front are left out; the plain march stands in the test.
+ * @param before for a label those that lie in front of it; none: nothing does. Labels of one body have one set.
+ * @param boxOf left, top, right, bottom of a label in px of the map, inclusive.
  */
-export function contactOf(
-  { width, height, labels, pxPerMm }: Labelled,
-  lamp: Lamp,
+export function contactGround(
+  map: Labelled,
   before: (label: number) => ReadonlySet<number>,
+  boxOf: (label: number) => readonly [number, number, number, number],
   options: ContactOptions = usualContact,
-): (label: number) => (x: number, y: number) => number {
-  const { reachMm, strength, ringMm, ringStrength } = options;
-  const reachOf = (heightDeg: number) => (reachMm * pxPerMm) / Math.tan((Math.max(lowestDeg, heightDeg) * Math.PI) / 180);
-  const ringAt = ring.map(([x, y]) => [Math.round(x * ringMm * pxPerMm), Math.round(y * ringMm * pxPerMm)] as const);
-  const side = lamp.kind === 'distant' ? (lamp.azimuthDeg * Math.PI) / 180 : 0;
-  const distant = { dx: Math.sin(side), dy: -Math.cos(side), reach: lamp.kind === 'distant' ? reachOf(lamp.heightDeg) : 0 };
-  const wayAt = (x: number, y: number) => {
-    if (lamp.kind === 'distant') return distant;
-    const [wayX, wayY] = [lamp.xPx - x - 0.5, lamp.yPx - y - 0.5];
-    const flat = Math.hypot(wayX, wayY) || 1;
-    const reach = Math.min(flat, reachOf((Math.atan2(lamp.heightPx, flat) * 180) / Math.PI));
-    return { dx: wayX / flat, dy: wayY / flat, reach };
+): ContactGround {
+  const { width, height, pxPerMm } = map;
+  const { reachMm, strength, ringStrength } = options;
+  const ringAt = contactRing(options, pxPerMm);
+  const ringPx = Math.max(...ringAt.map(([x, y]) => Math.max(Math.abs(x), Math.abs(y))));
+  const marginPx = Math.ceil(Math.max(contactReachPx(reachMm, lowestDeg, pxPerMm), ringPx)) + contactStepPx;
+  const known = new Map<number, FrontDistance>();
+  const rings = new Map<number, Uint8Array>();
+  const distanceFor = (label: number): FrontDistance => {
+    const made = known.get(label) ?? frontDistance(map, before(label), boxOf(label), marginPx);
+    known.set(label, made);
+    return made;
   };
-  return (label) => {
-    const fronts = before(label);
-    if (fronts.size === 0) return nothing;
-    const isFront = new Uint8Array(65536);
-    for (const front of fronts) isFront[front] = 1;
-    const hits = (column: number, row: number): boolean =>
-      column >= 0 && row >= 0 && column < width && row < height && isFront[labels[row * width + column]!] === 1;
-    return (x, y) => {
-      const { dx, dy, reach } = wayAt(x, y);
-      let taken = 0;
-      for (let far = 1; far < reach; far += stepPx) {
-        if (!hits(Math.round(x + dx * far), Math.round(y + dy * far))) continue;
-        taken = strength * (1 - far / reach);
-        break;
+  /** How many places of the ring about each place of a label's box lie in front. */
+  const ringFor = (label: number): Uint8Array => {
+    const made = rings.get(label);
+    if (made) return made;
+    const distance = distanceFor(label);
+    const [left, top, right, bottom] = boxOf(label);
+    const counts = new Uint8Array((right - left + 1) * (bottom - top + 1));
+    for (let y = top, i = 0; y <= bottom; y++) {
+      for (let x = left; x <= right; x++, i++) {
+        if (map.labels[y * width + x] !== label || distance.at(x, y) > ringPx) continue;
+        for (const [alongX, alongY] of ringAt) {
+          const [column, row] = [x + alongX, y + alongY];
+          if (column >= 0 && row >= 0 && column < width && row < height && distance.at(column, row) === 0) counts[i]!++;
+        }
       }
-      let about = 0;
-      for (const [alongX, alongY] of ringAt) if (hits(x + alongX, y + alongY)) about++;
-      return taken + (ringStrength * about) / ringSteps;
+    }
+    rings.set(label, counts);
+    return counts;
+  };
+
+  const under = (lamp: Lamp) => {
+    const side = lamp.kind === 'distant' ? (lamp.azimuthDeg * Math.PI) / 180 : 0;
+    const distantX = Math.sin(side);
+    const distantY = -Math.cos(side);
+    const distantReach = lamp.kind === 'distant' ? contactReachPx(reachMm, lamp.heightDeg, pxPerMm) : 0;
+    return (label: number): LightLost | null => {
+      if (before(label).size === 0) return null;
+      const { at: distanceAt } = distanceFor(label);
+      const about = ringFor(label);
+      const [left, top, right] = boxOf(label);
+      const rowPx = right - left + 1;
+      const cast = (x: number, y: number, dx: number, dy: number, reach: number): number => {
+        for (let far = 1; far < reach; ) {
+          const column = Math.round(x + dx * far);
+          const row = Math.round(y + dy * far);
+          if (column < 0 || row < 0 || column >= width || row >= height) return 0;
+          const clear = distanceAt(column, row);
+          if (clear === 0) return strength * (1 - far / reach);
+          // Nothing in front lies nearer than that, rounding to whole px counted.
+          far += contactStepPx * Math.max(1, Math.floor((clear - 2) / contactStepPx));
+        }
+        return 0;
+      };
+      return (x, y) => {
+        const clear = distanceAt(x, y);
+        const around = clear > ringPx ? 0 : (ringStrength * about[(y - top) * rowPx + x - left]!) / ringSteps;
+        if (lamp.kind === 'distant') return clear - 1 > distantReach ? around : around + cast(x, y, distantX, distantY, distantReach);
+        const [wayX, wayY] = [lamp.xPx - x - 0.5, lamp.yPx - y - 0.5];
+        const flat = Math.hypot(wayX, wayY) || 1;
+        const reach = Math.min(flat, contactReachPx(reachMm, (Math.atan2(lamp.heightPx, flat) * 180) / Math.PI, pxPerMm));
+        return clear - 1 > reach ? around : around + cast(x, y, wayX / flat, wayY / flat, reach);
+      };
     };
   };
+  return { under };
 }

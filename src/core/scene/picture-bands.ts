@@ -1,10 +1,13 @@
-import type { DistantLamp } from '#model/lamp';
 import type { Marker } from '#model/marker';
 import type { Element, Picture } from '#model/picture';
 import { hexOfLab } from '#core/colour/lab';
 import { labelsOf, regionIdsUnder } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
-import { usualShares } from '#core/markers/ladder';
+import { wishedShares } from '#core/light/wished-shares';
+import type { PullingMark } from '#core/light/marks-pull';
+import { usualBlend } from './element-bands';
+import type { HandStrokePx } from './hand-light';
+import { type LampOver, lampInPx } from './lamp-over';
 import { paintBands, type Rgb } from './paint-bands';
 import type { SceneBody, SceneFront } from './scene-bodies';
 import { type BandRequest, openScene, type SceneElement } from './scene';
@@ -13,22 +16,35 @@ import { standingOfPicture } from './standing-of-picture';
 
 export type BandsOfPicture = { /** Ids of the elements, in the order of the request. */ ids: string[]; request: BandRequest };
 
-type Rows = Pick<Picture, 'elements' | 'bodies' | 'fronts'>;
+type Rows = Pick<Picture, 'elements' | 'bodies' | 'fronts' | 'strokes' | 'marksPull'>;
+
+/** How strongly the illustrator's marks pull the dark unless the maker says otherwise. */
+export const usualMarksPull = 0.6;
 
 /** What is asked of a scene for a picture: its elements that have a ladder and a place, soft spots last, and how its regions stand to each other. */
 export function bandsOfPicture(
   picture: Rows,
   table: IndexedTable,
-  lamp: DistantLamp,
+  lamp: LampOver,
   resolution: BandRequest['resolution'],
 ): BandsOfPicture {
   const { widthPx, frame } = table.table;
+  const pxPerMm = widthPx / frame.widthMm;
   const coloured = picture.elements
-    .flatMap((element) => sceneElement(element, picture, table, widthPx / frame.widthMm) ?? [])
+    .flatMap((element) => sceneElement(element, picture, table, pxPerMm) ?? [])
     .sort((first, second) => Number(first.asked.spot !== undefined) - Number(second.asked.spot !== undefined));
   return {
     ids: coloured.map(({ id }) => id),
-    request: { lamp, resolution, elements: coloured.map(({ asked }) => asked), ...standingLabels(picture, table) },
+    request: {
+      lamp: lampInPx(lamp, pxPerMm),
+      resolution,
+      elements: coloured.map(({ asked }) => asked),
+      ...standingLabels(picture, table),
+      blend: usualBlend,
+      strokes: picture.strokes.map((stroke) => strokePx(stroke, pxPerMm)),
+      marks: { marks: marksPx(table, pxPerMm), strength: picture.marksPull ?? usualMarksPull },
+      cleans: true,
+    },
   };
 }
 
@@ -38,8 +54,28 @@ function sceneElement(element: Element, picture: Rows, table: IndexedTable, pxPe
   if (!ladder) return null;
   const labels = labelsOf({ regionIds: [...regionIdsUnder(picture, element)] }, table);
   if (labels.length === 0) return null;
-  const shares = [...usualShares(ladder.rungs.length)];
-  return { id, asked: { labels, shares, ...(spot ? { spot: spotPx(spot, pxPerMm) } : {}) } };
+  const wished = wishedShares(ladder.rungs.length, element.light);
+  const { lamp } = element.light ?? {};
+  return { id, asked: { labels, ...wished, ...(lamp ? { lamp } : {}), ...(spot ? { spot: spotPx(spot, pxPerMm) } : {}) } };
+}
+
+function strokePx({ kind, points, radiusMm }: Picture['strokes'][number], pxPerMm: number): HandStrokePx {
+  return { kind, radiusPx: radiusMm * pxPerMm, points: points.map(([x, y]) => [x * pxPerMm, y * pxPerMm] as const) };
+}
+
+/** A usual pen stroke, in mm, and the area of a usual dot, in mm2: with them the ink of marks is told from their number. */
+const penMm = 0.5;
+const dotMm2 = 0.5;
+
+function marksPx({ table }: IndexedTable, pxPerMm: number): PullingMark[] {
+  return table.cues.map(({ kind, count, boundsMm, directionDeg = 0 }) => {
+    const [left, top, width, height] = boundsMm;
+    const angle = (directionDeg * Math.PI) / 180;
+    const lengthMm = Math.min(width / (Math.abs(Math.sin(angle)) || 1e-6), height / (Math.abs(Math.cos(angle)) || 1e-6));
+    const inkMm2 = count * (kind === 'hatching' ? penMm * lengthMm : dotMm2);
+    const px = (mm: number) => mm * pxPerMm;
+    return { boundsPx: [px(left), px(top), px(width), px(height)], density: inkMm2 / Math.max(0.1, width * height) };
+  });
 }
 
 /** A soft spot in px of the picture. */
@@ -111,15 +147,6 @@ function thinned(labels: Uint16Array, width: number, height: number, step: numbe
   return { labels: data, width: columns, height: rows };
 }
 
-function shrunk({ strokes, softPx }: SpotPx, step: number): SpotPx {
-  return {
-    softPx: softPx / step,
-    strokes: strokes.map(({ points, radiusPx }) => ({
-      radiusPx: radiusPx / step,
-      points: points.map(([x, y]) => [x / step, y / step] as const),
-    })),
-  };
-}
 
 export type SmallPainting = { rgba: Uint8ClampedArray<ArrayBuffer>; width: number; height: number };
 
@@ -129,18 +156,15 @@ export type SmallPainting = { rgba: Uint8ClampedArray<ArrayBuffer>; width: numbe
  */
 export function paintSmall(
   picture: Rows,
-  scene: { table: IndexedTable; labels: Uint16Array; lamp: DistantLamp; markers: ReadonlyMap<string, Pick<Marker, 'lab'>> },
+  scene: { table: IndexedTable; labels: Uint16Array; lamp: LampOver; markers: ReadonlyMap<string, Pick<Marker, 'lab'>> },
   mostPx: number,
 ): SmallPainting {
   const { table, labels, lamp, markers } = scene;
   const { widthPx, heightPx } = table.table;
   const small = thinned(labels, widthPx, heightPx, Math.max(1, Math.ceil(Math.max(widthPx, heightPx) / mostPx)));
-  const { ids, request } = bandsOfPicture(picture, table, lamp, 'full');
-  const step = widthPx / small.width;
-  const elements = request.elements.map(({ spot, ...element }) => ({ ...element, ...(spot ? { spot: shrunk(spot, step) } : {}) }));
-  const map = openScene(small.labels, small.width, small.height, { pxPerMm: small.width / table.table.frame.widthMm }).bandMap({
-    ...request,
-    elements,
-  });
+  // As if the picture had been read so small: all places in it follow.
+  const smallTable: IndexedTable = { ...table, table: { ...table.table, widthPx: small.width, heightPx: small.height } };
+  const { ids, request } = bandsOfPicture(picture, smallTable, lamp, 'full');
+  const map = openScene(small.labels, small.width, small.height, { pxPerMm: small.width / table.table.frame.widthMm }).bandMap(request);
   return { rgba: paintBands(map, coloursOfBands(picture, ids, markers)), width: small.width, height: small.height };
 }

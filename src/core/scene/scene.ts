@@ -1,22 +1,37 @@
-import type { DistantLamp } from '#model/lamp';
-import { cutBands } from '#core/light/bands';
-import type { BandMap, SoftEdges } from './band-map';
+import { directShare } from '#core/light/mixed-light';
+import type { Lamp } from '#core/light/shade';
+import { marksPull, type PullingMark } from '#core/light/marks-pull';
+import type { BandMap } from './band-map';
 import { type BodyForm, formOfBody } from './body-form';
 import { usualPxPerMm } from './borders';
-import { contactOf } from './contact';
+import { cleanBands } from './clean-bands';
+import { type Blend, elementBands } from './element-bands';
+import { type HandLight, type HandStrokePx, handLight } from './hand-light';
+import { layOnSpots } from './lay-spots';
 import { type PictureParts, partsOfPicture } from './parts';
-import { bodiesByLabel, type CoveringBody, type SceneBody, type SceneFront } from './scene-bodies';
-import { bodyLighter, labelsBefore } from './shade-scene';
-import { eachSpotPixel, type SpotPx } from './spot-cover';
+import type { CoveringBody, SceneBody, SceneFront } from './scene-bodies';
+import type { SpotPx } from './spot-cover';
+import { boxOf, halvedLabels, type LightAt, lightStage, openStage, type Stage } from './stage';
 
 /**
  * What is to be coloured: the labels of an element, and the share of each of its bands, light to dark, sum 1. A soft spot has a place too: it
  * covers what of its labels it reaches.
  */
-export type SceneElement = { labels: readonly number[]; shares: readonly number[]; spot?: SpotPx | undefined };
+export type SceneElement = {
+  labels: readonly number[];
+  shares: readonly number[];
+  spot?: SpotPx | undefined;
+  /** The shares were set by hand: nothing is blended into them. Default false. */
+  isByHand?: boolean | undefined;
+  /** The first band is bare paper. Default false. */
+  keepsPaper?: boolean | undefined;
+  /** A lamp of its own. */
+  lamp?: Lamp | undefined;
+};
 
 export type BandRequest = {
-  lamp: DistantLamp;
+  /** A near one in px of the picture. */
+  lamp: Lamp;
   elements: readonly SceneElement[];
   /** What is shaded as one; a label in none is a body of its own. Default none. */
   bodies?: readonly SceneBody[] | undefined;
@@ -24,12 +39,22 @@ export type BandRequest = {
   fronts?: readonly SceneFront[] | undefined;
   /** `full`: a px of the map a px of the picture; `half`: half as many each way, while the lamp moves. */
   resolution: 'full' | 'half';
+  /** How far the cuts of an element are those of its bodies and of the whole picture. Default: not at all, every element has its shares. */
+  blend?: Blend | undefined;
+  /** What the maker's hand says. Default nothing. */
+  strokes?: readonly HandStrokePx[] | undefined;
+  /** The illustrator's marks, and how strongly they pull the dark, 0 to 1. Default none. */
+  marks?: { marks: readonly PullingMark[]; strength: number } | undefined;
+  /** Whether specks and bands narrower than a nib are taken into what lies about them; only at full resolution. Default false. */
+  cleans?: boolean | undefined;
 };
 
 /** A picture that is lit again and again: its forms are kept, since they do not depend on the lamp. */
 export type Scene = {
   /** Elements in forms, in light, in bands: which band of which element lies where. */
   bandMap: (request: BandRequest) => BandMap;
+  /** The light alone, as greys: 1 darkest to 255 lightest, 0 on the paper outside. */
+  greyForm: (request: BandRequest) => { width: number; height: number; greys: Uint8Array };
   /** Bytes that the kept forms take. */
   formBytes: () => number;
 };
@@ -41,10 +66,33 @@ export type SceneOptions = {
   pxPerMm?: number;
 };
 
+/** Marks fade out so far round them. */
+const marksFadeMm = 1.5;
+
+type Labelled = Pick<PictureParts, 'labels' | 'width' | 'height'>;
+
+/** Keeps what was made last for as long as it is asked for with the same words. */
+function remembered<T>(): (words: string, make: () => T) => T {
+  let kept: { words: string; made: T } | null = null;
+  return (words, make) => {
+    if (kept?.words !== words) kept = { words, made: make() };
+    return kept.made;
+  };
+}
+
 /** Opens a label map to be lit. */
 export function openScene(labels: Uint16Array, width: number, height: number, options: SceneOptions = {}): Scene {
   const picture = partsOfPicture(labels, width, height);
+  const pxPerMm = options.pxPerMm ?? usualPxPerMm;
   const forms = new Map<string, BodyForm>();
+  const stageFor = remembered<Stage>();
+  const handFor = { 1: remembered<HandLight | null>(), 2: remembered<HandLight | null>() };
+  let half: Labelled | null = null;
+  const mapAt = (scale: 1 | 2): Labelled => {
+    if (scale === 1) return picture;
+    half ??= halvedLabels(picture);
+    return half;
+  };
 
   const formFor = (used: Set<string>) => (body: CoveringBody) => {
     used.add(body.key);
@@ -55,134 +103,93 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
     return { ...placed, formScale: scale };
   };
 
-  const bandMap = ({ lamp, elements, bodies, fronts, resolution }: BandRequest): BandMap => {
+  /** The light at places of the map under any lamp of the request: form, shadow, marks and hand. */
+  const open = ({ bodies = [], fronts = [], strokes = [], marks, resolution }: BandRequest) => {
     const scale = resolution === 'half' ? 2 : 1;
-    const mapWidth = Math.ceil(width / scale);
-    const mapHeight = Math.ceil(height / scale);
-    const size = mapWidth * mapHeight;
-    const map: BandMap = { width: mapWidth, height: mapHeight, scale, elements: new Uint16Array(size), bands: new Uint8Array(size) };
+    const map = mapAt(scale);
     const used = new Set<string>();
-    const bodyOf = bodiesByLabel(picture, { bodies, fronts });
-    const lit = bodyLighter(lamp, formFor(used));
-    const shadowOf = contactOf(
-      { width, height, labels, pxPerMm: options.pxPerMm ?? usualPxPerMm },
-      lamp,
-      labelsBefore(bodyOf, fronts ?? []),
-    );
-    const known = new Map<number, (x: number, y: number) => number>();
-    const lightOf = (label: number) => {
-      const own = known.get(label);
-      if (own) return own;
-      const [form, shadow] = [lit(bodyOf(label)), shadowOf(label)];
-      const made = (x: number, y: number) => form(x, y) - shadow(x, y);
-      known.set(label, made);
+    const stage = stageFor(JSON.stringify([bodies, fronts]), () => openStage(picture, { bodies, fronts }, { pxPerMm }));
+    const hand = handFor[scale](JSON.stringify(strokes), () => handLight(strokes, { ...map, scale }));
+    const pull =
+      marks && marks.strength > 0 && marks.marks.length > 0 ? marksPull(marks.marks, marks.strength, marksFadeMm * pxPerMm) : null;
+    const withMarks = (light: (label: number) => LightAt, lamp: Lamp): ((label: number) => LightAt) => {
+      if (!pull) return light;
+      const direct = directShare(lamp);
+      return (label) => {
+        const own = light(label);
+        return (x, y) => own(x, y) - direct * pull(x * scale, y * scale);
+      };
+    };
+    const byLamp = new Map<string, (label: number) => LightAt>();
+    const lightUnder = (lamp: Lamp): ((label: number) => LightAt) => {
+      const words = JSON.stringify(lamp);
+      const made = byLamp.get(words) ?? withMarks(lightStage(stage, lamp, scale, formFor(used)), lamp);
+      byLamp.set(words, made);
       return made;
     };
-
-    for (const [index, { labels: wished, shares, spot }] of elements.entries()) {
-      if (spot) continue;
-      const own = wished.filter((label) => 4 * label + 3 < picture.bounds.length && picture.bounds[4 * label]! >= 0);
-      const room = own.reduce((sum, label) => sum + boxArea(picture, label, scale), 0);
-      const pixels = new Uint32Array(room);
-      const values = new Float32Array(room);
-      let count = 0;
-      for (const label of own) {
-        const lightAt = lightOf(label);
-        const [fromX, fromY, toX, toY] = boxOf(picture, label, scale);
-        for (let y = fromY; y <= toY; y++) {
-          for (let x = fromX; x <= toX; x++) {
-            if (labels[y * scale * width + x * scale] !== label) continue;
-            pixels[count] = y * mapWidth + x;
-            values[count] = lightAt(x * scale, y * scale);
-            count++;
-          }
-        }
-      }
-      // All parts of an element are ranked together: its bands have its shares, whatever the shares of a part.
-      const bands = cutBands(values.subarray(0, count), shares);
-      for (let i = 0; i < count; i++) {
-        map.elements[pixels[i]!] = index + 1;
-        map.bands[pixels[i]!] = bands[i]!;
-      }
-    }
-    const softEdges = layOnSpots(map, { labels, width, height }, elements, (label, x, y) => lightOf(label)(x, y));
     // What an edit has left behind goes; a form can be large.
-    for (const key of forms.keys()) if (!used.has(key)) forms.delete(key);
+    const tidy = () => {
+      for (const key of forms.keys()) if (!used.has(key)) forms.delete(key);
+    };
+    return { scale, map, stage, hand, lightUnder, tidy } as const;
+  };
+
+  const isThere = (label: number) => 4 * label + 3 < picture.bounds.length && picture.bounds[4 * label]! >= 0;
+  const bandMap = (request: BandRequest): BandMap => {
+    const { scale, map: own, stage, hand, lightUnder, tidy } = open(request);
+    const size = own.labels.length;
+    const map: BandMap = { width: own.width, height: own.height, scale, elements: new Uint16Array(size), bands: new Uint8Array(size) };
+    const pixelsOf = (label: number) => pixelsOfLabel(picture, own, label, scale);
+    elementBands(map, {
+      elements: request.elements,
+      pixelsOf: (label) => (isThere(label) ? pixelsOf(label) : noPixels),
+      lightOf: (label, lamp) => lightUnder(lamp ?? request.lamp)(label),
+      bodyOf: (label) => stage.bodyAt(label).labels,
+      blend: request.blend ?? noBlend,
+      hand,
+    });
+    const sceneLight = lightUnder(request.lamp);
+    const softEdges = layOnSpots(map, picture, request.elements, (label, x, y) => sceneLight(label)(x / scale, y / scale));
+    if (request.cleans && scale === 1) cleanBands(map, pxPerMm);
+    tidy();
     return softEdges ? { ...map, softEdges } : map;
+  };
+
+  const greyForm = (request: BandRequest) => {
+    const { map, hand, lightUnder, tidy } = open(request);
+    const greys = new Uint8Array(map.labels.length);
+    const sceneLight = lightUnder(request.lamp);
+    const byLabel = new Map<number, LightAt>();
+    for (let i = 0; i < greys.length; i++) {
+      const label = map.labels[i]!;
+      if (label === 0) continue;
+      const light = byLabel.get(label) ?? sceneLight(label);
+      byLabel.set(label, light);
+      const value = light(i % map.width, Math.floor(i / map.width)) + (hand?.added[i] ?? 0);
+      greys[i] = hand?.white[i] ? 255 : Math.round(1 + 254 * Math.min(1, Math.max(0, (value + 0.6) / 1.6)));
+    }
+    tidy();
+    return { width: map.width, height: map.height, greys };
   };
 
   return {
     bandMap,
+    greyForm,
     formBytes: () =>
       [...forms.values()].reduce((sum, { form }) => sum + form.mask.byteLength + form.normals.byteLength + form.heights.byteLength, 0),
   };
 }
 
-/** A pixel of the map counts as the spot's where it covers half of it. */
-const leastCover = 0.5;
+const noBlend: Blend = { body: 0, picture: 0 };
+const noPixels = new Uint32Array(0);
 
-/** Lays the soft spots over a map, in turn: the map is changed where they cover it, and where they fade is told. */
-function layOnSpots(
-  map: BandMap,
-  { labels, width, height }: { labels: Uint16Array; width: number; height: number },
-  elements: readonly SceneElement[],
-  lightAt: (label: number, x: number, y: number) => number,
-): SoftEdges | undefined {
-  const edges: { pixel: number; cover: number; element: number; band: number; beneath: number; bandBeneath: number }[] = [];
-  for (const [index, { labels: wished, shares, spot }] of elements.entries()) {
-    if (!spot) continue;
-    const own = new Set(wished);
-    const reached: { pixel: number; cover: number; value: number }[] = [];
-    eachSpotPixel(spot, { width, height, step: map.scale }, (x, y, cover) => {
-      const label = labels[y * width + x]!;
-      if (!own.has(label)) return;
-      reached.push({ pixel: (y / map.scale) * map.width + x / map.scale, cover, value: lightAt(label, x, y) });
-    });
-    const bands = spotBands(reached, shares);
-    for (const [place, { pixel, cover }] of reached.entries()) {
-      const band = bands[place]!;
-      if (cover < 1) {
-        const [beneath, bandBeneath] = [map.elements[pixel]!, map.bands[pixel]!];
-        edges.push({ pixel, cover: Math.round(255 * cover), element: index + 1, band, beneath, bandBeneath });
-      }
-      if (cover < leastCover) continue;
-      map.elements[pixel] = index + 1;
-      map.bands[pixel] = band;
-    }
+/** Numbers of the pixels of a label in a map, row by row. */
+function pixelsOfLabel(picture: PictureParts, { labels, width }: Labelled, label: number, scale: number): Uint32Array {
+  const [fromX, fromY, toX, toY] = boxOf(picture, label, scale);
+  const pixels = new Uint32Array((toX - fromX + 1) * (toY - fromY + 1));
+  let count = 0;
+  for (let y = fromY; y <= toY; y++) {
+    for (let i = y * width + fromX; i <= y * width + toX; i++) if (labels[i] === label) pixels[count++] = i;
   }
-  if (edges.length === 0) return undefined;
-  return {
-    pixels: Uint32Array.from(edges, ({ pixel }) => pixel),
-    covers: Uint8Array.from(edges, ({ cover }) => cover),
-    elements: Uint16Array.from(edges, ({ element }) => element),
-    bands: Uint8Array.from(edges, ({ band }) => band),
-    elementsBeneath: Uint16Array.from(edges, ({ beneath }) => beneath),
-    bandsBeneath: Uint8Array.from(edges, ({ bandBeneath }) => bandBeneath),
-  };
-}
-
-/** Bands of what a spot covers, in its shares; where it fades out they go on as they are at its edge. */
-function spotBands(reached: readonly { cover: number; value: number }[], shares: readonly number[]): Uint8Array {
-  const covered = Float32Array.from(reached, ({ cover, value }) => (cover < leastCover ? Number.NaN : value));
-  const cut = cutBands(covered, shares);
-  const least = shares.map(() => Number.POSITIVE_INFINITY);
-  for (const [place, { value }] of reached.entries()) {
-    const band = cut[place]!;
-    if (band > 0) least[band - 1] = Math.min(least[band - 1]!, value);
-  }
-  return cut.map((band, place) => {
-    if (band > 0) return band;
-    const lightest = least.findIndex((value) => reached[place]!.value >= value);
-    return lightest < 0 ? shares.length : lightest + 1;
-  });
-}
-
-/** Left, top, right, bottom of a label in px of the map, inclusive. */
-function boxOf({ bounds }: PictureParts, label: number, scale: number): [number, number, number, number] {
-  return [0, 1, 2, 3].map((side) => Math.floor(bounds[4 * label + side]! / scale)) as [number, number, number, number];
-}
-
-function boxArea(picture: PictureParts, label: number, scale: number): number {
-  const [left, top, right, bottom] = boxOf(picture, label, scale);
-  return (right - left + 1) * (bottom - top + 1);
+  return pixels.subarray(0, count);
 }

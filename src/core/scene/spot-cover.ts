@@ -6,16 +6,21 @@ export type SpotPx = { strokes: readonly SpotStrokePx[]; softPx: number };
 /** Narrowest fade, in px: below it the edge would be jagged. */
 const leastSoftPx = 1.5;
 
-function awayFrom(points: SpotStrokePx['points'], x: number, y: number): number {
+/** How far a place is from a path in px, and on which side of its way: over 0 at the right. */
+export function distanceToPath(points: SpotStrokePx['points'], x: number, y: number): { apart: number; side: number } {
   let nearest = Number.POSITIVE_INFINITY;
+  let side = 0;
   for (let i = 0; i < points.length; i++) {
     const [x1, y1] = points[i]!;
     const [x2, y2] = points[i + 1] ?? points[i]!;
     const lengthSquared = (x2 - x1) ** 2 + (y2 - y1) ** 2;
     const along = lengthSquared === 0 ? 0 : Math.max(0, Math.min(1, ((x - x1) * (x2 - x1) + (y - y1) * (y2 - y1)) / lengthSquared));
-    nearest = Math.min(nearest, Math.hypot(x - x1 - along * (x2 - x1), y - y1 - along * (y2 - y1)));
+    const apart = Math.hypot(x - x1 - along * (x2 - x1), y - y1 - along * (y2 - y1));
+    if (apart >= nearest) continue;
+    nearest = apart;
+    side = (x2 - x1) * (y - y1) - (y2 - y1) * (x - x1);
   }
-  return nearest;
+  return { apart: nearest, side };
 }
 
 /**
@@ -36,7 +41,7 @@ export function eachSpotPixel(
     const grid = (value: number) => Math.max(0, Math.floor(value / step) * step);
     for (let y = grid(Math.min(...ys) - reach); y < height && y <= Math.max(...ys) + reach; y += step) {
       for (let x = grid(Math.min(...xs) - reach); x < width && x <= Math.max(...xs) + reach; x += step) {
-        const cover = Math.min(1, (radiusPx - awayFrom(points, x + 0.5, y + 0.5)) / soft + 0.5);
+        const cover = Math.min(1, (radiusPx - distanceToPath(points, x + 0.5, y + 0.5).apart) / soft + 0.5);
         const at = y * width + x;
         if (cover > (most.get(at) ?? 0)) most.set(at, cover);
       }

@@ -7,6 +7,7 @@ import { staysWhite } from '#core/make/element-names';
 import { areaMm2Of } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { rolesOfLadder, usualShares } from '#core/markers/ladder';
+import { wishedShares } from '#core/light/wished-shares';
 import { type SchoolStep, schools, stepsOf } from './schools';
 
 export type RecipeMark = SchoolStep & { number: number; markerId: string; code: string; role: Role };
@@ -65,7 +66,8 @@ export function recipeOfPicture(
   const elements = coloured.map(({ element }): RecipeElement => {
     const rungs = element.ladder?.rungs ?? [];
     const roles = rolesOfLadder(rungs.length);
-    const shares = usualShares(rungs.length);
+    const wished = wishedShares(rungs.length, element.light);
+    const shares = wished.keepsPaper ? wished.shares.slice(1) : wished.shares;
     return {
       elementId: element.id,
       name: element.name,

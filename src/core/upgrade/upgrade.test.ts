@@ -114,13 +114,13 @@ describe('what was written by schema 1', () => {
 describe('what was written by schema 2', () => {
   const old = fixture('make', 2);
 
-  it('a make becomes one of today with nothing said of bodies and fronts, and loses nothing', () => {
+  it('a make becomes one of today with nothing said of bodies, fronts and strokes, and loses nothing', () => {
     const { value: make, blobs } = upgrade({ what: 'make', value: old });
     expect(blobs).toEqual([]);
     const expected = {
       ...old,
       schema: makeSchemaVersion,
-      pictures: old.pictures.map((picture: object) => ({ ...picture, bodies: [], fronts: [] })),
+      pictures: old.pictures.map((picture: object) => ({ ...picture, bodies: [], fronts: [], strokes: [] })),
     };
     expect(make).toEqual(expected);
     expect(make.pictures[0]?.elements.length).toBeGreaterThan(4);

@@ -45,6 +45,7 @@ async function pictureOf({ name, widthMm, fileName, original, preparation }: Wis
     elements: [],
     bodies: [],
     fronts: [],
+    strokes: [],
   };
 }
 

@@ -1,11 +1,12 @@
 import sharp from 'sharp';
 import type { Body } from '#model/body';
 import type { Front } from '#model/front';
-import type { DistantLamp } from '#model/lamp';
+import type { HandStroke } from '#model/hand-stroke';
 import type { Lab } from '#model/marker';
 import type { Element } from '#model/picture';
 import { decodeRegionTable, indexTable } from '#core/make/region-tables';
 import { decodeLabelMap } from '#core/picture/label-map';
+import type { LampOver } from '#core/scene/lamp-over';
 import { paintSmall } from '#core/scene/picture-bands';
 
 export type ThumbnailAsked = {
@@ -18,7 +19,9 @@ export type ThumbnailAsked = {
     elements: Element[];
     bodies: Body[];
     fronts: Front[];
-    lamp: DistantLamp;
+    strokes: HandStroke[];
+    marksPull?: number | undefined;
+    lamp: LampOver;
     /** Colour of each marker that is used and has one, by id. */
     labs: [string, Lab][];
   } | null;

@@ -3,6 +3,7 @@ import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
 import type { Rack } from '#model/marker';
 import { withAssumedColours } from '#core/markers/assumed-colour';
+import { lampOver } from '#core/scene/lamp-over';
 import type { Database } from '#server/db/database';
 import { workshop } from '#server/decode/workshop';
 import type { ThumbnailAsked } from '#server/formats/thumbnail';
@@ -21,9 +22,9 @@ export function planThumbnail(make: Make, picture: Picture, rack: Rack): Thumbna
   const used = new Set(picture.elements.flatMap(({ ladder }) => ladder?.rungs.map(({ markerId }) => markerId) ?? []));
   const labs = withAssumedColours(rack.markers).flatMap(({ id, lab }): Coloured['labs'] => (lab && used.has(id) ? [[id, lab]] : []));
   // Regions of another cut-out do not lie on this one.
-  const { regionMap, grey } = picture;
+  const { regionMap, grey, elements, bodies, fronts, strokes, marksPull } = picture;
   const fits = regionMap?.widthPx === grey.widthPx && regionMap.heightPx === grey.heightPx;
-  const coloured = fits ? { elements: picture.elements, bodies: picture.bodies, fronts: picture.fronts, lamp: make.lamp, labs } : null;
+  const coloured = fits ? { elements, bodies, fronts, strokes, marksPull, lamp: lampOver(make.lamp, make.pictures, picture.id), labs } : null;
   const shown = [grey.sha256, fits ? [regionMap.labelMap, regionMap.table] : null, coloured];
   return { key: createHash('sha256').update(JSON.stringify(shown)).digest('hex'), picture, coloured };
 }

@@ -1,0 +1,120 @@
+import type { BandMap } from './band-map';
+
+/** A nib lays no narrower band, in mm (common practice, no source). */
+const nibMm = 1;
+/** What is nowhere wider than so many nibs is coloured as it is: a whisker has bands, however narrow. */
+const exemptNibs = 3;
+/** Smallest part of a band, in mm2: 64 px at 300 dpi. */
+const leastAreaMm2 = 0.46;
+
+/**
+ * Distance of each pixel to the nearest of another kind, in px as a king walks; the map's own edge counts as another kind; 0 where the kind is 0.
+ * Two sweeps as in front-distance.ts, on the pixels' own map.
+ */
+function insideDistance(kinds: Uint32Array | Uint16Array, width: number, height: number): Uint16Array {
+  const distance = new Uint16Array(kinds.length);
+  for (let row = 0, i = 0; row < height; row++) {
+    for (let column = 0; column < width; column++, i++) {
+      const kind = kinds[i]!;
+      if (kind === 0) continue;
+      if (row === 0 || column === 0 || column + 1 === width) {
+        distance[i] = 1;
+        continue;
+      }
+      const [west, up] = [i - 1, i - width];
+      let least = kinds[west] === kind ? distance[west]! : 0;
+      if (kinds[up] !== kind || kinds[up - 1] !== kind || kinds[up + 1] !== kind) least = 0;
+      if (least > 0) least = Math.min(least, distance[up]!, distance[up - 1]!, distance[up + 1]!);
+      distance[i] = least + 1;
+    }
+  }
+  for (let row = height - 1, i = kinds.length - 1; row >= 0; row--) {
+    for (let column = width - 1; column >= 0; column--, i--) {
+      const kind = kinds[i]!;
+      if (kind === 0 || distance[i] === 1) continue;
+      if (row + 1 === height) {
+        distance[i] = 1;
+        continue;
+      }
+      const [east, down] = [i + 1, i + width];
+      if (kinds[east] !== kind || kinds[down] !== kind || kinds[down - 1] !== kind || kinds[down + 1] !== kind) {
+        distance[i] = 1;
+        continue;
+      }
+      const least = Math.min(distance[east]!, distance[down]!, distance[down - 1]!, distance[down + 1]!) + 1;
+      if (least < distance[i]!) distance[i] = least;
+    }
+  }
+  return distance;
+}
+
+/**
+ * Takes specks, and parts of bands that are nowhere as wide as a nib, into what lies about them within their element. A part with no neighbour in its
+ * element stays as it is. The map is changed.
+ * @param map at the scale of the picture. @param pxPerMm of it.
+ */
+export function cleanBands(map: BandMap, pxPerMm: number): void {
+  const { width, height, elements, bands } = map;
+  const leastPx = leastAreaMm2 * pxPerMm ** 2;
+  const kinds = new Uint32Array(elements.length);
+  for (let i = 0; i < kinds.length; i++) if (elements[i] !== 0) kinds[i] = elements[i]! * 256 + bands[i]!;
+  const ofElement = insideDistance(elements, width, height);
+  const widest = new Uint16Array(65536);
+  for (let i = 0; i < elements.length; i++) {
+    const element = elements[i]!;
+    if (ofElement[i]! > widest[element]!) widest[element] = ofElement[i]!;
+  }
+  const distance = insideDistance(kinds, width, height);
+  const seen = new Uint8Array(kinds.length);
+  const taken: number[] = [];
+  const part = new Uint32Array(kinds.length);
+  let count = 0;
+  const visit = (next: number, kind: number) => {
+    if (seen[next] || kinds[next] !== kind) return;
+    seen[next] = 1;
+    part[count++] = next;
+  };
+  for (let start = 0; start < kinds.length; start++) {
+    if (kinds[start] === 0 || seen[start]) continue;
+    const kind = kinds[start]!;
+    count = 0;
+    visit(start, kind);
+    let far = 0;
+    for (let at = 0; at < count; at++) {
+      const i = part[at]!;
+      if (distance[i]! > far) far = distance[i]!;
+      const column = i % width;
+      if (column > 0) visit(i - 1, kind);
+      if (column + 1 < width) visit(i + 1, kind);
+      if (i >= width) visit(i - width, kind);
+      if (i + width < kinds.length) visit(i + width, kind);
+    }
+    const isExempt = 2 * widest[elements[start]!]! < exemptNibs * nibMm * pxPerMm;
+    // A part of one px is 1 away from what is about it: it is 2 x 1 - 1 px wide.
+    if (count < leastPx || (!isExempt && 2 * far - 1 < nibMm * pxPerMm)) for (let at = 0; at < count; at++) taken.push(part[at]!);
+  }
+  refill(map, taken);
+}
+
+/** Gives pixels the band of the nearest of their element that keeps its own, ring by ring. */
+function refill({ width, elements, bands }: BandMap, taken: readonly number[]): void {
+  const isTaken = new Uint8Array(elements.length);
+  for (const i of taken) isTaken[i] = 1;
+  let open = taken;
+  while (open.length > 0) {
+    const found = open.flatMap((i): [number, number][] => {
+      const column = i % width;
+      const next = [column > 0 ? i - 1 : -1, column + 1 < width ? i + 1 : -1, i - width, i + width].find(
+        (other) => other >= 0 && other < elements.length && !isTaken[other] && elements[other] === elements[i],
+      );
+      return next === undefined ? [] : [[i, bands[next]!]];
+    });
+    // What has no neighbour of its element to go to stays as it was.
+    if (found.length === 0) return;
+    for (const [i, band] of found) {
+      bands[i] = band;
+      isTaken[i] = 0;
+    }
+    open = open.filter((i) => isTaken[i]);
+  }
+}

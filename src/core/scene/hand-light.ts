@@ -1,0 +1,65 @@
+import type { HandKind } from '#model/hand-stroke';
+import { distanceToPath } from './spot-cover';
+
+/** A stroke of the maker's hand in px of the picture. */
+export type HandStrokePx = { kind: HandKind; points: readonly (readonly [number, number])[]; radiusPx: number };
+
+/** What the hand changes: light added at pixels of the map (in their order), and those that stay paper. */
+export type HandLight = { added: Float32Array; white: Uint8Array };
+
+/** Light that one stroke adds or takes in its middle: about half of what the light and the dark side of a ball differ by. */
+const strokeLight = 0.45;
+/** Of a fold the dark side loses so much, the light one gains so much. */
+const foldDark = 0.7;
+const foldLight = 0.2;
+
+/**
+ * What strokes of the hand do to the light, one after the other. A stroke keeps to the regions that its own path touches.
+ * @param map labels at the scale of the band map. @returns null where there are no strokes.
+ */
+export function handLight(
+  strokes: readonly HandStrokePx[],
+  map: { labels: Uint16Array; width: number; height: number; scale: 1 | 2 },
+): HandLight | null {
+  if (strokes.length === 0) return null;
+  const { labels, width, height, scale } = map;
+  const hand: HandLight = { added: new Float32Array(labels.length), white: new Uint8Array(labels.length) };
+  for (const { kind, points, radiusPx } of strokes) {
+    const path = points.map(([x, y]) => [x / scale, y / scale] as const);
+    const radius = radiusPx / scale;
+    const touched = new Set(
+      path.map(([x, y]) => labels[Math.min(height - 1, Math.max(0, Math.floor(y))) * width + Math.min(width - 1, Math.max(0, Math.floor(x)))]!),
+    );
+    const [xs, ys] = [path.map(([x]) => x), path.map(([, y]) => y)];
+    const fromX = Math.max(0, Math.floor(Math.min(...xs) - radius));
+    const toX = Math.min(width - 1, Math.ceil(Math.max(...xs) + radius));
+    const fromY = Math.max(0, Math.floor(Math.min(...ys) - radius));
+    const toY = Math.min(height - 1, Math.ceil(Math.max(...ys) + radius));
+    for (let y = fromY; y <= toY; y++) {
+      for (let x = fromX; x <= toX; x++) {
+        const i = y * width + x;
+        if (labels[i] === 0 || !touched.has(labels[i]!)) continue;
+        const { apart, side } = distanceToPath(path, x + 0.5, y + 0.5);
+        if (apart >= radius) continue;
+        const near = 1 - apart / radius;
+        if (kind === 'white') hand.white[i] = 1;
+        else hand.added[i]! += lightOf(kind, near, side);
+      }
+    }
+  }
+  return hand;
+}
+
+/** @param near 1 on the path, 0 at its edge. @param side over 0: at the right of its way. */
+function lightOf(kind: Exclude<HandKind, 'white'>, near: number, side: number): number {
+  switch (kind) {
+    case 'darker':
+      return -strokeLight * Math.min(1, 2 * near);
+    case 'lighter':
+      return strokeLight * Math.min(1, 2 * near);
+    case 'valley':
+      return -foldDark * near;
+    case 'fold':
+      return side >= 0 ? -foldDark * near : foldLight * near;
+  }
+}

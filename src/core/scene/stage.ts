@@ -1,0 +1,137 @@
+import { directShare, lightOnFlat, mixedLight } from '#core/light/mixed-light';
+import type { Lamp } from '#core/light/shade';
+import { type ContactGround, type ContactOptions, contactGround, usualContact } from './contact';
+import type { PictureParts } from './parts';
+import { bodiesByLabel, type CoveringBody, type SceneBody, type SceneFront } from './scene-bodies';
+import { type LitForm, shadingAt } from './shading-at';
+
+/** How the regions of a picture stand to each other, and what does not depend on the lamp. */
+export type Stage = {
+  bodyAt: (label: number) => CoveringBody;
+  /** Contact and cast shadow at a scale: px of the picture along one px of the map. */
+  groundAt: (scale: 1 | 2) => ContactGround;
+};
+
+export type FormFor = (body: CoveringBody) => Omit<LitForm, 'light'>;
+
+type Standing = { bodies?: readonly SceneBody[] | undefined; fronts?: readonly SceneFront[] | undefined };
+
+const none: ReadonlySet<number> = new Set();
+
+/** For a label all labels of bodies that lie in front of its own, as some border of the two says. */
+function labelsBefore(
+  bodyOf: (label: number) => CoveringBody,
+  fronts: readonly SceneFront[],
+): (label: number) => ReadonlySet<number> {
+  const before = new Map<CoveringBody, Set<number>>();
+  for (const { front, behind } of fronts) {
+    // Nothing lies in front of itself.
+    if (bodyOf(front) === bodyOf(behind)) continue;
+    const own = before.get(bodyOf(behind)) ?? new Set<number>();
+    for (const label of bodyOf(front).covered) own.add(label);
+    before.set(bodyOf(behind), own);
+  }
+  return (label) => before.get(bodyOf(label)) ?? none;
+}
+
+/** Every second pixel of every second row of a label map. */
+export function halvedLabels({ labels, width, height }: Pick<PictureParts, 'labels' | 'width' | 'height'>) {
+  const [columns, rows] = [Math.ceil(width / 2), Math.ceil(height / 2)];
+  const half = new Uint16Array(columns * rows);
+  for (let row = 0, i = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++, i++) half[i] = labels[2 * row * width + 2 * column]!;
+  }
+  return { width: columns, height: rows, labels: half };
+}
+
+/** Left, top, right, bottom of a label in px of a map, inclusive. */
+export function boxOf({ bounds }: PictureParts, label: number, scale: number): [number, number, number, number] {
+  return [0, 1, 2, 3].map((side) => Math.floor(bounds[4 * label + side]! / scale)) as [number, number, number, number];
+}
+
+export function openStage(
+  picture: PictureParts,
+  standing: Standing,
+  { pxPerMm, contact = {} }: { pxPerMm: number; contact?: Partial<ContactOptions> | undefined },
+): Stage {
+  const bodyOf = bodiesByLabel(picture, standing);
+  const known = new Map<number, CoveringBody>();
+  const bodyAt = (label: number): CoveringBody => {
+    const own = known.get(label) ?? bodyOf(label);
+    known.set(label, own);
+    return own;
+  };
+  const before = labelsBefore(bodyAt, standing.fronts ?? []);
+  const grounds = new Map<1 | 2, ContactGround>();
+  const groundAt = (scale: 1 | 2): ContactGround => {
+    const map = scale === 1 ? picture : halvedLabels(picture);
+    const made =
+      grounds.get(scale) ??
+      contactGround({ ...map, pxPerMm: pxPerMm / scale }, before, (label) => boxOf(picture, label, scale), { ...usualContact, ...contact });
+    grounds.set(scale, made);
+    return made;
+  };
+  return { bodyAt, groundAt };
+}
+
+/** The light on a body, its own or of what it lies on. */
+type LitBody = { own: LitForm | null; host: LitBody | null };
+
+/** Lights bodies, each once. */
+function bodyLighter(lamp: Lamp, formFor: FormFor) {
+  const lit = new Map<CoveringBody, LitBody>();
+  const light = (body: CoveringBody): LitBody => {
+    const known = lit.get(body);
+    if (known) return known;
+    const host = body.host && light(body.host);
+    // What lies on another as a pattern takes part in its form; else it adds its own to it.
+    const made: LitBody = { own: !host || body.relief.kind !== 'pattern' ? lightForm(body) : null, host };
+    lit.set(body, made);
+    return made;
+  };
+  const lightForm = (body: CoveringBody): LitForm => {
+    const placed = formFor(body);
+    return { ...placed, light: mixedLight(placed.form, lampOn(placed, lamp)) };
+  };
+  const flat = lightOnFlat(lamp);
+  const lightAt = (own: LitBody, x: number, y: number): number => {
+    const beneath = own.host ? lightAt(own.host, x, y) : 0;
+    if (!own.own) return beneath;
+    const light = shadingAt(own.own, x, y);
+    return own.host ? beneath + light - flat : light;
+  };
+  return (body: CoveringBody) => {
+    const own = light(body);
+    return (x: number, y: number) => lightAt(own, x, y);
+  };
+}
+
+/** A lamp as it stands to a form that is cut out of the picture, or to a map of another scale. */
+function lampOn({ left, top, formScale }: Pick<LitForm, 'left' | 'top' | 'formScale'>, lamp: Lamp): Lamp {
+  if (lamp.kind === 'distant') return lamp;
+  return { ...lamp, xPx: (lamp.xPx - left) / formScale, yPx: (lamp.yPx - top) / formScale, heightPx: lamp.heightPx / formScale };
+}
+
+/** The light at a column and row of a map, larger = lighter. */
+export type LightAt = (x: number, y: number) => number;
+
+/**
+ * The light on each label under a lamp: its body's form, less what stands in front of it takes.
+ * @param lamp a near one in px of the picture. @returns for a label the light at places of the map.
+ */
+export function lightStage(stage: Stage, lamp: Lamp, scale: 1 | 2, formFor: FormFor): (label: number) => LightAt {
+  const lit = bodyLighter(lamp, formFor);
+  const lostOf = stage.groundAt(scale).under(lampOn({ left: 0, top: 0, formScale: scale }, lamp));
+  const direct = directShare(lamp);
+  const known = new Map<number, LightAt>();
+  return (label) => {
+    const own = known.get(label);
+    if (own) return own;
+    const [form, lost] = [lit(stage.bodyAt(label)), lostOf(label)];
+    const made: LightAt = lost
+      ? (x, y) => form(x * scale, y * scale) - direct * lost(x, y)
+      : (x, y) => form(x * scale, y * scale);
+    known.set(label, made);
+    return made;
+  };
+}

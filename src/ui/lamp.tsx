@@ -1,39 +1,42 @@
 import { type PointerEvent, useRef } from 'react';
-import type { DistantLamp } from '#model/lamp';
+import type { LampOver } from '#core/scene/lamp-over';
 import { dragHandle } from './drag-handle';
 import { inkHex, paperHex, softHex } from './colours';
 import { lampAt, lampPlace, lowestDeg, lampWords, moveLampByKey } from './lamp-place';
 
 type Props = {
-  lamp: DistantLamp;
+  lamp: LampOver;
   /** Size of the picture in CSS px; the lamp moves on and inside a track a little larger. */
   width: number;
   height: number;
+  /** Width of the picture on paper. */
+  widthMm: number;
   /** Without it the lamp only shows. */
-  onMove?: ((lamp: DistantLamp) => void) | undefined;
-  onSettle?: ((lamp: DistantLamp) => void) | undefined;
+  onMove?: ((lamp: LampOver) => void) | undefined;
+  onSettle?: ((lamp: LampOver) => void) | undefined;
 };
 
 /** Size of the bulb in CSS px: what a finger finds. */
 const bulbPx = 44;
 
 /** The lamp: moved round the picture for the direction, into it for the height. */
-export function Lamp({ lamp, width, height, onMove, onSettle }: Props) {
+export function Lamp({ lamp, width, height, widthMm, onMove, onSettle }: Props) {
   const field = useRef<HTMLDivElement>(null);
   const movable = onMove !== undefined;
   // Where it only shows it stands beside the picture, on its side; where it is moved, a high one stands over the drawing.
-  const place = lampPlace(movable ? lamp : { ...lamp, heightDeg: lowestDeg }, width, height);
+  const at = { width, height, widthMm };
+  const place = lampPlace(movable || lamp.kind === 'near' ? lamp : { ...lamp, heightDeg: lowestDeg }, at);
   const isOver = place.x > -bulbPx / 2 && place.x < width + bulbPx / 2 && place.y > -bulbPx / 2 && place.y < height + bulbPx / 2;
-  const atPointer = (event: PointerEvent): DistantLamp => {
+  const atPointer = (event: PointerEvent): LampOver => {
     const box = field.current?.getBoundingClientRect();
-    return box ? lampAt(event.clientX - box.left, event.clientY - box.top, width, height) : lamp;
+    return box ? lampAt(lamp, event.clientX - box.left, event.clientY - box.top, at) : lamp;
   };
   const bulb = (
     <svg width="44" height="44" viewBox="-26 -26 52 52" className="block" aria-hidden="true">
       {/* Over the drawing it is a ring, through which the lines are seen. */}
       <circle r="24" fill={paperHex} fillOpacity={isOver ? 0 : 0.95} stroke={paperHex} strokeWidth={6} strokeOpacity={0.8} />
       <circle r="24" fill="none" stroke={inkHex} strokeWidth={movable ? 2.5 : 1.5} />
-      <g transform={`rotate(${lamp.azimuthDeg})`} display={isOver ? 'none' : undefined}>
+      <g transform={`rotate(${lamp.kind === 'distant' ? lamp.azimuthDeg : 180})`} display={isOver ? 'none' : undefined}>
         <path d="M-9 -12 L9 -12 L13 4 L-13 4 Z" fill={inkHex} />
         <path d="M-7 4 A7 7 0 0 0 7 4 Z" fill={paperHex} stroke={inkHex} strokeWidth="2" />
         <path d="M-10 13 L-13 19 M0 15 L0 21 M10 13 L13 19" stroke={inkHex} strokeWidth="2" strokeLinecap="round" />
@@ -56,7 +59,20 @@ export function Lamp({ lamp, width, height, onMove, onSettle }: Props) {
             strokeDasharray="1 7"
             strokeLinecap="round"
           />
+          {lamp.kind === 'near' && (
+            // How far its height would reach over the paper: larger where it hangs higher.
+            <circle
+              cx={place.x}
+              cy={place.y}
+              r={(lamp.heightMm / widthMm) * width}
+              fill="none"
+              stroke={softHex}
+              strokeWidth="1"
+              strokeDasharray="2 6"
+            />
+          )}
           <line
+            display={lamp.kind === 'near' ? 'none' : undefined}
             x1={place.x}
             y1={place.y}
             x2={width / 2}
@@ -75,7 +91,7 @@ export function Lamp({ lamp, width, height, onMove, onSettle }: Props) {
           aria-label="Lamp"
           aria-valuemin={0}
           aria-valuemax={359}
-          aria-valuenow={Math.round(lamp.azimuthDeg)}
+          aria-valuenow={Math.round(lamp.kind === 'distant' ? lamp.azimuthDeg : 0)}
           aria-valuetext={lampWords(lamp)}
           className="pointer-events-auto absolute -ml-[22px] -mt-[22px] cursor-grab touch-none rounded-full active:cursor-grabbing"
           style={{ left: place.x, top: place.y }}

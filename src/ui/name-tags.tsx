@@ -1,7 +1,7 @@
 /** A name at its place on the picture, as shares of its width and height. */
 export type NameTag = { id: string; name: string; at: readonly [number, number]; isChosen: boolean };
 
-type Props = { tags: readonly NameTag[]; width: number; height: number };
+type Props = { /** Default: names on the picture. */ label?: string; tags: readonly NameTag[]; width: number; height: number };
 
 const lineHeightPx = 24;
 /** Width of a sign of the text face at its size here, at the most, in CSS px. */
@@ -30,9 +30,9 @@ export function placeTags(tags: readonly NameTag[], width: number, height: numbe
 }
 
 /** Names of elements on the picture. */
-export function NameTags({ tags, width, height }: Props) {
+export function NameTags({ label = 'Names on the picture', tags, width, height }: Props) {
   return (
-    <ul className="pointer-events-none absolute inset-0" aria-label="Names on the picture">
+    <ul className="pointer-events-none absolute inset-0" aria-label={label}>
       {placeTags(tags, width, height).map(({ id, name, x, y, isChosen }) => (
         <li
           key={id}

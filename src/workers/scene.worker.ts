@@ -1,8 +1,9 @@
 /// <reference lib="webworker" />
 import { expose, transfer } from 'comlink';
 import { bandPixels } from '#core/scene/band-map';
+import { bandPlaces } from '#core/scene/band-places';
 import { openScene, type Scene } from '#core/scene/scene';
-import { type BandAnswer, bandRequestSchema, loadRequestSchema } from './scene-messages';
+import { type BandAnswer, bandRequestSchema, type FormAnswer, loadRequestSchema } from './scene-messages';
 
 let scene: Scene | undefined;
 
@@ -18,11 +19,16 @@ const api = {
     const asked = bandRequestSchema.parse(request);
     if (!scene) throw new Error('No picture was loaded into the scene worker.');
     const map = scene.bandMap(asked);
-    const pixels = bandPixels(
-      map,
-      asked.elements.map(({ shares: wished }) => wished.length),
-    );
-    return transfer({ map, pixels }, [map.elements.buffer, map.bands.buffer]);
+    const rungs = asked.elements.map(({ shares: wished, keepsPaper }) => wished.length - (keepsPaper ? 1 : 0));
+    return transfer({ map, pixels: bandPixels(map, rungs), places: bandPlaces(map, rungs) }, [map.elements.buffer, map.bands.buffer]);
+  },
+
+  /** The light alone, on the form without colours. */
+  form(request: unknown): FormAnswer {
+    const asked = bandRequestSchema.parse(request);
+    if (!scene) throw new Error('No picture was loaded into the scene worker.');
+    const answer = scene.greyForm(asked);
+    return transfer(answer, [answer.greys.buffer]);
   },
 };
 

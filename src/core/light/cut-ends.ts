@@ -18,7 +18,17 @@ const leastEdgeMm = 1.2;
 
 type Point = readonly [number, number];
 /** An edge of an outline between two breaks: places from `from` to `to` (going round). */
-type Edge = { from: number; to: number; lengthPx: number; bow: number; isFree: boolean; start: Point; end: Point; setsOut: Point; arrives: Point };
+type Edge = {
+  from: number;
+  to: number;
+  lengthPx: number;
+  bow: number;
+  isFree: boolean;
+  start: Point;
+  end: Point;
+  setsOut: Point;
+  arrives: Point;
+};
 
 /** Places of the outer outline of the part of a mask that holds a pixel, clockwise: the pixels inside it that lie at its rim. */
 function outlineFrom(mask: Uint8Array, width: number, height: number, first: number): number[] {

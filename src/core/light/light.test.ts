@@ -76,9 +76,12 @@ describe('form', () => {
     const data = new Uint8Array(80 * 40).fill(1);
     for (let row = 0; row < 40; row++) data.fill(0, row * 80 + 40, (row + 1) * 80);
     const walled = inflate({ width: 80, height: 40, data });
-    const free = inflate({ width: 80, height: 40, data }, {
-      endsBehindPx: (_, outside) => (outside % 80 === 40 ? Number.POSITIVE_INFINITY : 0),
-    });
+    const free = inflate(
+      { width: 80, height: 40, data },
+      {
+        endsBehindPx: (_, outside) => (outside % 80 === 40 ? Number.POSITIVE_INFINITY : 0),
+      },
+    );
     expect(free.heights[20 * 80 + 39] ?? 0).toBeGreaterThan(3 * (walled.heights[20 * 80 + 39] ?? 0));
     expect(Math.abs(free.normals[3 * (20 * 80 + 39)] ?? 1)).toBeLessThan(0.2);
   });

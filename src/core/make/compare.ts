@@ -26,7 +26,9 @@ const differs = (first: unknown, second: unknown): boolean => inOrder(first) !==
 /** What a field is called and how its value is told, where JSON would not be understood. */
 const fieldWords: Record<string, { name: string; words: (row: never) => string }> = {
   'make.name': { name: 'Name', words: (make: Make) => make.name },
-  'make.lamp': { name: 'Lamp', words: ({ lamp }: Make) => 
+  'make.lamp': {
+    name: 'Lamp',
+    words: ({ lamp }: Make) =>
       lamp.kind === 'near'
         ? `near, ${Math.round(lamp.heightMm)} mm above ${Math.round(lamp.xMm)}, ${Math.round(lamp.yMm)} mm`
         : `${lamp.azimuthDeg}° round, ${lamp.heightDeg}° high`,

@@ -1,3 +1,4 @@
+import { insideDistance } from '#core/raster/inside-distance';
 import type { BandMap } from './band-map';
 
 /** A nib lays no narrower band, in mm (common practice, no source). */
@@ -6,47 +7,6 @@ const nibMm = 1;
 const exemptNibs = 3;
 /** Smallest part of a band, in mm2: 64 px at 300 dpi. */
 const leastAreaMm2 = 0.46;
-
-/**
- * Distance of each pixel to the nearest of another kind, in px as a king walks; the map's own edge counts as another kind; 0 where the kind is 0.
- * Two sweeps as in front-distance.ts, on the pixels' own map.
- */
-function insideDistance(kinds: Uint32Array | Uint16Array, width: number, height: number): Uint16Array {
-  const distance = new Uint16Array(kinds.length);
-  for (let row = 0, i = 0; row < height; row++) {
-    for (let column = 0; column < width; column++, i++) {
-      const kind = kinds[i]!;
-      if (kind === 0) continue;
-      if (row === 0 || column === 0 || column + 1 === width) {
-        distance[i] = 1;
-        continue;
-      }
-      const [west, up] = [i - 1, i - width];
-      let least = kinds[west] === kind ? distance[west]! : 0;
-      if (kinds[up] !== kind || kinds[up - 1] !== kind || kinds[up + 1] !== kind) least = 0;
-      if (least > 0) least = Math.min(least, distance[up]!, distance[up - 1]!, distance[up + 1]!);
-      distance[i] = least + 1;
-    }
-  }
-  for (let row = height - 1, i = kinds.length - 1; row >= 0; row--) {
-    for (let column = width - 1; column >= 0; column--, i--) {
-      const kind = kinds[i]!;
-      if (kind === 0 || distance[i] === 1) continue;
-      if (row + 1 === height) {
-        distance[i] = 1;
-        continue;
-      }
-      const [east, down] = [i + 1, i + width];
-      if (kinds[east] !== kind || kinds[down] !== kind || kinds[down - 1] !== kind || kinds[down + 1] !== kind) {
-        distance[i] = 1;
-        continue;
-      }
-      const least = Math.min(distance[east]!, distance[down]!, distance[down - 1]!, distance[down + 1]!) + 1;
-      if (least < distance[i]!) distance[i] = least;
-    }
-  }
-  return distance;
-}
 
 /**
  * Takes specks, and parts of bands that are nowhere as wide as a nib, into what lies about them within their element. A part with no neighbour in its

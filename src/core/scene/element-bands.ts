@@ -68,7 +68,10 @@ export function elementBands(map: BandMap, { elements, pixelsOf, lightOf, bodyOf
       ];
       least = least.map((own, band) => {
         if (!Number.isFinite(own)) return own;
-        return others.reduce((sum, { part, least: theirs }) => (Number.isFinite(theirs[band]) ? sum + part * (theirs[band]! - own) : sum), own);
+        return others.reduce(
+          (sum, { part, least: theirs }) => (Number.isFinite(theirs[band]) ? sum + part * (theirs[band]! - own) : sum),
+          own,
+        );
       });
     }
     let from = 0;

@@ -28,7 +28,9 @@ export function handLight(
     const path = points.map(([x, y]) => [x / scale, y / scale] as const);
     const radius = radiusPx / scale;
     const touched = new Set(
-      path.map(([x, y]) => labels[Math.min(height - 1, Math.max(0, Math.floor(y))) * width + Math.min(width - 1, Math.max(0, Math.floor(x)))]!),
+      path.map(
+        ([x, y]) => labels[Math.min(height - 1, Math.max(0, Math.floor(y))) * width + Math.min(width - 1, Math.max(0, Math.floor(x)))]!,
+      ),
     );
     const [xs, ys] = [path.map(([x]) => x), path.map(([, y]) => y)];
     const fromX = Math.max(0, Math.floor(Math.min(...xs) - radius));

@@ -29,6 +29,17 @@ export function paintBands({ elements, bands, softEdges }: BandMap, colours: rea
   return painted;
 }
 
+/** Paints the light alone in greys. @param greys 0 on the paper outside, which stays transparent. @returns RGBA. */
+export function paintForm(greys: Uint8Array): Uint8ClampedArray<ArrayBuffer> {
+  const painted = new Uint8ClampedArray(4 * greys.length);
+  for (let i = 0; i < greys.length; i++) {
+    if (greys[i] === 0) continue;
+    painted.fill(greys[i]!, 4 * i, 4 * i + 3);
+    painted[4 * i + 3] = 255;
+  }
+  return painted;
+}
+
 /** Mixes the colour of a spot with what lies beneath it, by how much it covers; on bare paper it is let through. */
 function fadeEdges(painted: Uint8ClampedArray, edges: SoftEdges, palette: Uint32Array): void {
   const bytes = new Uint8Array(palette.buffer);

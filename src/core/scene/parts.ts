@@ -20,7 +20,10 @@ export function partsOfPicture(labels: Uint16Array, width: number, height: numbe
     for (let column = 0; column < width; column++) {
       const label = labels[start + column]!;
       const place = 4 * label;
-      const [east, south] = [column + 1 < width ? labels[start + column + 1]! : -1, row + 1 < height ? labels[start + width + column]! : -1];
+      const [east, south] = [
+        column + 1 < width ? labels[start + column + 1]! : -1,
+        row + 1 < height ? labels[start + width + column]! : -1,
+      ];
       if (east !== label) {
         rimsPx[label]!++;
         if (east >= 0) rimsPx[east]!++;

@@ -22,12 +22,7 @@ type Rows = Pick<Picture, 'elements' | 'bodies' | 'fronts' | 'strokes' | 'marksP
 export const usualMarksPull = 0.6;
 
 /** What is asked of a scene for a picture: its elements that have a ladder and a place, soft spots last, and how its regions stand to each other. */
-export function bandsOfPicture(
-  picture: Rows,
-  table: IndexedTable,
-  lamp: LampOver,
-  resolution: BandRequest['resolution'],
-): BandsOfPicture {
+export function bandsOfPicture(picture: Rows, table: IndexedTable, lamp: LampOver, resolution: BandRequest['resolution']): BandsOfPicture {
   const { widthPx, frame } = table.table;
   const pxPerMm = widthPx / frame.widthMm;
   const coloured = picture.elements
@@ -126,13 +121,16 @@ export function coloursOfBands(
   picture: Pick<Picture, 'elements'>,
   ids: readonly string[],
   markers: ReadonlyMap<string, Pick<Marker, 'lab'>>,
+  /** Only the lightness of each, as a grey. Default false. */
+  asLightness = false,
 ): Rgb[][] {
   const elements = new Map(picture.elements.map((element) => [element.id, element]));
   return ids.map((id) => {
     const rungs = elements.get(id)?.ladder?.rungs ?? [];
     return rungs.map(({ markerId }, index) => {
       const lab = markers.get(markerId)?.lab;
-      return lab ? rgbOfHex(hexOfLab(lab)) : greyOfRung(index, rungs.length);
+      if (!lab) return greyOfRung(index, rungs.length);
+      return rgbOfHex(hexOfLab(asLightness ? { L: lab.L, a: 0, b: 0 } : lab));
     });
   });
 }
@@ -146,7 +144,6 @@ function thinned(labels: Uint16Array, width: number, height: number, step: numbe
   }
   return { labels: data, width: columns, height: rows };
 }
-
 
 export type SmallPainting = { rgba: Uint8ClampedArray<ArrayBuffer>; width: number; height: number };
 

@@ -19,10 +19,7 @@ type Standing = { bodies?: readonly SceneBody[] | undefined; fronts?: readonly S
 const none: ReadonlySet<number> = new Set();
 
 /** For a label all labels of bodies that lie in front of its own, as some border of the two says. */
-function labelsBefore(
-  bodyOf: (label: number) => CoveringBody,
-  fronts: readonly SceneFront[],
-): (label: number) => ReadonlySet<number> {
+function labelsBefore(bodyOf: (label: number) => CoveringBody, fronts: readonly SceneFront[]): (label: number) => ReadonlySet<number> {
   const before = new Map<CoveringBody, Set<number>>();
   for (const { front, behind } of fronts) {
     // Nothing lies in front of itself.
@@ -128,9 +125,7 @@ export function lightStage(stage: Stage, lamp: Lamp, scale: 1 | 2, formFor: Form
     const own = known.get(label);
     if (own) return own;
     const [form, lost] = [lit(stage.bodyAt(label)), lostOf(label)];
-    const made: LightAt = lost
-      ? (x, y) => form(x * scale, y * scale) - direct * lost(x, y)
-      : (x, y) => form(x * scale, y * scale);
+    const made: LightAt = lost ? (x, y) => form(x * scale, y * scale) - direct * lost(x, y) : (x, y) => form(x * scale, y * scale);
     known.set(label, made);
     return made;
   };

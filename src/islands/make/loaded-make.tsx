@@ -8,7 +8,9 @@ import { ProblemNotice } from '#ui/notice.tsx';
 import type { Nearness, Share } from '#ui/zoom-stage.tsx';
 import { useFetchedAhead } from '#islands/shared/fetched-ahead.ts';
 import { createDeskStore } from './desk-store';
+import { lampOver } from '#core/scene/lamp-over';
 import { createElementsDesk } from './elements-desk';
+import { createLightDesk } from './light-desk';
 import { MakeHeader } from './make-header';
 import { type MakeStore, shownPicture, shownTable } from './make-store';
 import { PictureStage } from './picture-stage';
@@ -87,13 +89,16 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
   useFetchedAhead(pieces);
   const [useDesk] = useState(createDeskStore);
   const [useElements] = useState(createElementsDesk);
+  const [useLight] = useState(createLightDesk);
+  const view = useLight((desk) => desk.view);
   const raster = useRaster(useMake, picture);
   const lamp = lampInHand ?? make.lamp;
   const showsBands = station === 'groups' || station === 'light' || station === 'recipe';
   const bands = useBands(picture, {
     table,
     labels: raster.labels,
-    lamp,
+    lamp: lampOver(lamp, make.pictures, picture?.id ?? ''),
+    view: station === 'light' ? view : 'bands',
     isMoving: lampInHand !== null,
     markers: rack.markers,
     isShown: showsBands,
@@ -129,6 +134,7 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
             <PictureStage
               useMake={useMake}
               useElements={useElements}
+              useLight={useLight}
               make={make}
               picture={picture}
               table={table}
@@ -146,7 +152,22 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
             <Suspense fallback={<p role="status">Opening …</p>}>
               {picture ? (
                 <StationPanel
-                  {...{ useMake, useDesk, useElements, make, picture, table, raster, bands, lamp, reading, originalPx, station, go }}
+                  {...{
+                    useMake,
+                    useDesk,
+                    useElements,
+                    useLight,
+                    make,
+                    picture,
+                    table,
+                    raster,
+                    bands,
+                    lamp,
+                    reading,
+                    originalPx,
+                    station,
+                    go,
+                  }}
                 />
               ) : (
                 <NoPicture makeId={make.id} />

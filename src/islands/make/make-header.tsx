@@ -27,7 +27,7 @@ function worklineOf(make: Make, picture: Picture): WorklineStation<Station>[] {
       name: 'Groups',
       open: elementsWithoutLadder > 0 ? `${elementsWithoutLadder} to choose` : elements > 0 ? 'all chosen' : 'none yet',
     },
-    { id: 'light', name: 'Light', open: `${make.lamp.azimuthDeg}° round` },
+    { id: 'light', name: 'Light', open: make.lamp.kind === 'near' ? 'near lamp' : `${make.lamp.azimuthDeg}° round` },
     {
       id: 'recipe',
       name: 'Recipe',

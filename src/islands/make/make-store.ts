@@ -1,7 +1,7 @@
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
 import { applyBatchAnswerSchema, keptMakeSchema } from '#model/api/makes';
 import type { Problem } from '#model/api/problem';
-import type { DistantLamp } from '#model/lamp';
+import type { SceneLamp } from '#model/lamp';
 import type { Ladder } from '#model/ladder';
 import type { Make } from '#model/make';
 import { rackSchema } from '#model/marker';
@@ -55,7 +55,7 @@ export type MakeState = {
   /** Whether all names stand on the picture. */
   showsNames: boolean;
   /** The lamp while it is being moved; an edit only when it settles. */
-  lampInHand: DistantLamp | null;
+  lampInHand: SceneLamp | null;
 
   load: () => Promise<void>;
   /** Edits the make: the operations are a function of the newest one. @returns whether anything was done. */
@@ -79,8 +79,8 @@ export type MakeState = {
   /** Sends the keyboard to the name of the element in hand. */
   nameIt: () => void;
   showNames: (showsNames: boolean) => void;
-  moveLamp: (lamp: DistantLamp) => void;
-  settleLamp: (lamp: DistantLamp) => void;
+  moveLamp: (lamp: SceneLamp) => void;
+  settleLamp: (lamp: SceneLamp) => void;
   takeTheirs: () => Promise<void>;
   layMineOnTop: () => Promise<void>;
 };
@@ -197,9 +197,7 @@ export function createMakeStore(makeId: string): MakeStore {
       moveLamp: (lampInHand) => set({ lampInHand }),
       settleLamp: (lamp) => {
         get().edit(({ lamp: kept }) =>
-          kept.azimuthDeg === lamp.azimuthDeg && kept.heightDeg === lamp.heightDeg
-            ? null
-            : [{ kind: 'patch', entity: 'make', fields: { lamp } }],
+          JSON.stringify(kept) === JSON.stringify(lamp) ? null : [{ kind: 'patch', entity: 'make', fields: { lamp } }],
         );
         set({ lampInHand: null });
       },

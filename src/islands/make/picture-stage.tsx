@@ -1,6 +1,6 @@
 import { useCallback, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import type { DistantLamp } from '#model/lamp';
+import type { SceneLamp } from '#model/lamp';
 import type { Make } from '#model/make';
 import type { Element, Picture } from '#model/picture';
 import type { PlaceMm } from '#model/reading';
@@ -8,6 +8,7 @@ import { ownersOf } from '#core/make/picture-lookup';
 import type { Station } from '#core/make/progress';
 import type { IndexedTable } from '#core/make/region-tables';
 import { nextRegion } from '#core/picture/walk';
+import { type LampOver, lampOver } from '#core/scene/lamp-over';
 import { standingOfPicture } from '#core/scene/standing-of-picture';
 import { Lamp } from '#ui/lamp.tsx';
 import { NameTags } from '#ui/name-tags.tsx';
@@ -18,6 +19,9 @@ import type { ElementsDesk } from './elements-desk';
 import { ElementsOverlay } from './elements-overlay';
 import { showNextWhite, toggleJoining } from './elements-acts';
 import { ladderWords } from './ladder-words';
+import { layStroke } from './light-acts';
+import type { LightDesk } from './light-desk';
+import { LightOverlay, LightViews } from './light-overlay';
 import type { MakeStore } from './make-store';
 import type { Bands } from './use-bands';
 import { collected, type HandMove, useElementsHand } from './use-elements-hand';
@@ -27,13 +31,14 @@ import type { Raster } from './use-raster';
 type Props = {
   useMake: MakeStore;
   useElements: ElementsDesk;
+  useLight: LightDesk;
   make: Make;
   picture: Picture | undefined;
   table: IndexedTable | undefined;
   raster: Raster;
   bands: Bands;
   station: Station;
-  lamp: DistantLamp;
+  lamp: SceneLamp;
   nearness: Nearness;
 };
 
@@ -82,13 +87,14 @@ function useElementsKeys(
 type HandOf = {
   useMake: MakeStore;
   useElements: ElementsDesk;
+  useLight: LightDesk;
   picture: Picture | undefined;
   table: IndexedTable | undefined;
   station: Station;
 };
 
 /** What a tap or drag over the picture does at each station, and what is said of it. */
-function useStageHand({ useMake, useElements, picture, table, station }: HandOf) {
+function useStageHand({ useMake, useElements, useLight, picture, table, station }: HandOf) {
   const [said, setSaid] = useState('');
   const { hand, takeInHand } = useMake(useShallow((state) => ({ hand: state.hand, takeInHand: state.takeInHand })));
   const onElements = useElementsHand(useMake, useElements);
@@ -105,6 +111,7 @@ function useStageHand({ useMake, useElements, picture, table, station }: HandOf)
     if (blink) set({ blink: null });
     // Areas are gathered at Elements, and at Groups for the ladder in hand or by empty hands; elsewhere a tap asks what this is.
     const first = move.labels[0] ?? 0;
+    if (station === 'light' && useLight.getState().step === 'hand') return layStroke(useMake, useLight, picture.id, move.pathMm);
     if (station === 'elements') return setSaid(onElements({ picture, table }, move) ?? '');
     if (station !== 'groups' || !(hand.kind === 'ladder' || (hand.kind === 'nothing' && !ownerAt(first)))) {
       return first > 0 ? choose(first) : undefined;
@@ -119,7 +126,7 @@ function useStageHand({ useMake, useElements, picture, table, station }: HandOf)
 
 /** The picture in its place, at every station: it is tapped, dragged over and walked by keys, and says what is what. */
 export function PictureStage(props: Props) {
-  const { useMake, useElements, make, picture, table, raster, bands, station, lamp, nearness } = props;
+  const { useMake, useElements, useLight, make, picture, table, raster, bands, station, lamp, nearness } = props;
   const state = useMake(
     useShallow(({ hand, cursorRegionId, focusTurn, showsNames, setCursor, showNames, moveLamp, settleLamp }) => ({
       ...{ hand, cursorRegionId, focusTurn, showsNames, setCursor, showNames, moveLamp, settleLamp },
@@ -128,6 +135,9 @@ export function PictureStage(props: Props) {
   const { step, spotRadiusMm, blink } = useElements(
     useShallow((desk) => ({ step: desk.step, spotRadiusMm: desk.spotRadiusMm, blink: desk.blink })),
   );
+  const isLight = station === 'light';
+  const light = useLight(useShallow((desk) => ({ step: desk.step, radiusMm: desk.radiusMm })));
+  const isPainting = isLight && light.step === 'hand';
   const { hand, cursorRegionId } = state;
   const [pointed, setPointed] = useState(0);
   const chosenId = hand.kind === 'element' ? hand.elementId : null;
@@ -135,7 +145,7 @@ export function PictureStage(props: Props) {
     ...{ table, raster, bands, cursorRegionId },
     ...useGroups(picture, table, { useElements, station, chosenId }),
   });
-  const { said, setSaid, onMove } = useStageHand({ useMake, useElements, picture, table, station });
+  const { said, setSaid, onMove } = useStageHand({ useMake, useElements, useLight, picture, table, station });
   const keys = useElementsKeys(useMake, useElements, { picture, table });
   const boxOf = useCallback(
     (label: number): readonly [number, number, number, number] | undefined => {
@@ -153,6 +163,11 @@ export function PictureStage(props: Props) {
   const pointedId = (ownerAt(pointed) ?? (cursorRegionId === null ? undefined : owners.get(cursorRegionId)))?.id ?? null;
   const tags = table ? tagsOf(picture, table, { all: state.showsNames, chosenId, pointedId }) : [];
   const isElements = station === 'elements';
+  const brushMm = isPainting ? light.radiusMm : isElements && step === 'spots' ? spotRadiusMm : null;
+  const brush = brushMm === null ? undefined : brushMm / picture.widthMm;
+  const over = lampOver(lamp, make.pictures, picture.id);
+  // A near lamp that is moved over a picture stands on that one from then on.
+  const ofScene = (moved: LampOver): SceneLamp => (moved.kind === 'near' ? { ...moved, pictureId: picture.id } : moved);
   const blinking = blink && isElements ? table?.byId.get(blink.regionId) : undefined;
 
   return (
@@ -163,13 +178,18 @@ export function PictureStage(props: Props) {
         label={pictureLabel(picture, station)}
         focusTurn={state.focusTurn}
         // The lamp stands round the whole picture.
-        nearness={station === 'light' ? null : nearness}
+        nearness={isLight && !isPainting ? null : nearness}
         foot={
           <p role="status" aria-live="polite">
             {said}
           </p>
         }
-        buttons={<NamesButton isOn={state.showsNames} onTurn={state.showNames} />}
+        buttons={
+          <>
+            {isLight && <LightViews useLight={useLight} />}
+            <NamesButton isOn={state.showsNames} onTurn={state.showNames} />
+          </>
+        }
         onPoint={setPointed}
         onGather={
           table
@@ -177,7 +197,7 @@ export function PictureStage(props: Props) {
                 onMove({ labels, gesture, pathMm: path.map(([x, y]): PlaceMm => [x * picture.widthMm, y * picture.heightMm]) })
             : undefined
         }
-        brush={isElements && step === 'spots' ? spotRadiusMm / picture.widthMm : undefined}
+        brush={brush}
         blink={blinking && blink ? { label: blinking.label, turn: blink.turn } : null}
         boxOf={table ? boxOf : undefined}
         onWalk={(direction) => {
@@ -196,12 +216,14 @@ export function PictureStage(props: Props) {
               <ElementsOverlay {...{ useMake, useElements, picture, table, width, height }} labels={raster.labels} heldId={chosenId} />
             )}
             <NameTags tags={tags} width={width} height={height} />
+            {isLight && <LightOverlay {...{ useLight, picture, bands, chosenId, width, height }} />}
             <Lamp
-              lamp={lamp}
+              lamp={over}
               width={width}
               height={height}
-              onMove={station === 'light' ? state.moveLamp : undefined}
-              onSettle={station === 'light' ? state.settleLamp : undefined}
+              widthMm={picture.widthMm}
+              onMove={isLight && !isPainting ? (moved) => state.moveLamp(ofScene(moved)) : undefined}
+              onSettle={isLight && !isPainting ? (moved) => state.settleLamp(ofScene(moved)) : undefined}
             />
           </>
         )}

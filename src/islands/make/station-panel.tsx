@@ -1,6 +1,6 @@
 import { lazy } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import type { DistantLamp } from '#model/lamp';
+import type { SceneLamp } from '#model/lamp';
 import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
 import type { Station } from '#core/make/progress';
@@ -9,6 +9,7 @@ import { useFetchedAhead } from '#islands/shared/fetched-ahead.ts';
 import type { DeskStore } from './desk-store';
 import { patchElement } from './elements-acts';
 import type { ElementsDesk } from './elements-desk';
+import type { LightDesk } from './light-desk';
 import type { MakeStore } from './make-store';
 import { PicturesShelf } from './pictures-shelf';
 import { ElementsStation } from './stations/elements/elements-station';
@@ -22,7 +23,7 @@ import type { LiveReading } from './use-reading';
 const pieces = {
   PictureStation: () => import('./stations/picture/picture-station').then((module) => ({ default: module.PictureStation })),
   GroupsStation: () => import('./stations/groups-station').then((module) => ({ default: module.GroupsStation })),
-  LightStation: () => import('./stations/light-station').then((module) => ({ default: module.LightStation })),
+  LightStation: () => import('./stations/light/light-station').then((module) => ({ default: module.LightStation })),
   RecipeStation: () => import('./stations/recipe-station').then((module) => ({ default: module.RecipeStation })),
 };
 const PictureStation = lazy(pieces.PictureStation);
@@ -34,12 +35,13 @@ type Props = {
   useMake: MakeStore;
   useDesk: DeskStore;
   useElements: ElementsDesk;
+  useLight: LightDesk;
   make: Make;
   picture: Picture;
   table: IndexedTable | undefined;
   raster: Raster;
   bands: Bands;
-  lamp: DistantLamp;
+  lamp: SceneLamp;
   reading: LiveReading;
   originalPx: { widthPx: number; heightPx: number } | null;
   station: Station;
@@ -48,14 +50,13 @@ type Props = {
 
 /** What stands beside the picture at each station of the workline. */
 export function StationPanel(props: Props) {
-  const { useMake, useDesk, useElements, make, picture, table, raster, bands, lamp, reading, originalPx, station, go } = props;
-  const { rack, hand, edit, takeInHand, settleLamp } = useMake(
+  const { useMake, useDesk, useElements, useLight, make, picture, table, raster, bands, lamp, reading, originalPx, station, go } = props;
+  const { rack, hand, edit, takeInHand } = useMake(
     useShallow((state) => ({
       rack: state.rack,
       hand: state.hand,
       edit: state.edit,
       takeInHand: state.takeInHand,
-      settleLamp: state.settleLamp,
     })),
   );
   useFetchedAhead(pieces);
@@ -84,15 +85,7 @@ export function StationPanel(props: Props) {
         />
       );
     case 'light':
-      return (
-        <LightStation
-          {...{ picture, lamp }}
-          markers={rack.markers}
-          areasMm2={bands.areasMm2}
-          problem={bands.problem}
-          onSettle={settleLamp}
-        />
-      );
+      return <LightStation {...{ useMake, useLight, make, picture, table, raster, bands, lamp }} markers={rack.markers} />;
     case 'recipe':
       return (
         <RecipeStation

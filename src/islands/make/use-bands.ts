@@ -1,41 +1,52 @@
 import { type Remote, transfer, wrap } from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
-import type { DistantLamp } from '#model/lamp';
 import type { Marker } from '#model/marker';
 import type { Picture } from '#model/picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { BandMap } from '#core/scene/band-map';
-import { paintBands, type Rgb } from '#core/scene/paint-bands';
+import type { BandPlace } from '#core/scene/band-places';
+import type { LampOver } from '#core/scene/lamp-over';
+import { paintBands, paintForm, type Rgb } from '#core/scene/paint-bands';
 import { type BandsOfPicture, bandsOfPicture, coloursOfBands } from '#core/scene/picture-bands';
 import { type NewestWish, newestWish } from '#islands/shared/newest-wish.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
+import type { FormAnswer } from '#workers/scene-messages';
 import type { SceneApi } from '#workers/scene.worker';
+import type { LightView } from './light-desk';
 
 export type Bands = {
   paint: ImageBitmap | null;
   /** Paper that each rung covers, light to dark, in mm², by element id. */
   areasMm2: ReadonlyMap<string, number[]>;
+  /** Where each rung lies in px of the picture, light to dark, by element id. */
+  places: ReadonlyMap<string, readonly (BandPlace | null)[]>;
   problem: string | null;
 };
 
-const noBands: Bands = { paint: null, areasMm2: new Map(), problem: null };
+const noBands: Bands = { paint: null, areasMm2: new Map(), places: new Map(), problem: null };
 
-type Mapped = { ids: string[]; map: BandMap; pixels: number[][] };
+type Mapped = { ids: string[]; map: BandMap; pixels: number[][]; places: (BandPlace | null)[][]; form: FormAnswer | null };
+type Asked = BandsOfPicture & { withForm: boolean };
 
 export type BandsOptions = {
   table: IndexedTable | undefined;
   labels: Uint16Array | null;
-  lamp: DistantLamp;
+  lamp: LampOver;
   /** While the lamp moves the bands are computed at half resolution. */
   isMoving: boolean;
   markers: readonly Marker[];
+  /** What is painted. Default: bands in their colours. */
+  view?: LightView;
   /** Forms and bands are computed only where they are shown. */
   isShown: boolean;
 };
 
 /** The bands of a picture in the colours of its markers: a worker tells which band lies where, and this paints them. */
-export function useBands(picture: Picture | undefined, { table, labels, lamp, isMoving, markers, isShown }: BandsOptions): Bands {
-  const [scene, setScene] = useState<NewestWish<BandsOfPicture> | null>(null);
+export function useBands(
+  picture: Picture | undefined,
+  { table, labels, lamp, isMoving, markers, isShown, view = 'bands' }: BandsOptions,
+): Bands {
+  const [scene, setScene] = useState<NewestWish<Asked> | null>(null);
   const [mapped, setMapped] = useState<Mapped | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [bands, setBands] = useState<Bands>(noBands);
@@ -51,12 +62,13 @@ export function useBands(picture: Picture | undefined, { table, labels, lamp, is
     const copy = labels.slice();
     const loaded = api.load(transfer({ labels: copy, width: widthPx, height: heightPx, pxPerMm }, [copy.buffer]));
     let current = true;
-    const wishes = newestWish<BandsOfPicture>(
-      async ({ ids, request }) => {
+    const wishes = newestWish<Asked>(
+      async ({ ids, request, withForm }) => {
         await loaded;
-        const { map, pixels } = await api.bands(request);
+        const answer = await api.bands(request);
+        const form = withForm ? await api.form(request) : null;
         if (!current) return;
-        setMapped({ ids, map, pixels });
+        setMapped({ ids, ...answer, form });
         setProblem(null);
       },
       (error) => current && setProblem(problemToShow(error).message),
@@ -72,35 +84,42 @@ export function useBands(picture: Picture | undefined, { table, labels, lamp, is
 
   // What is asked, as text: an edit that changes nothing of it (a name) asks nothing.
   const asked = useMemo(
-    () => (isShown && picture && table ? JSON.stringify(bandsOfPicture(picture, table, lamp, isMoving ? 'half' : 'full')) : null),
-    [isShown, picture, table, lamp, isMoving],
+    () =>
+      isShown && picture && table
+        ? JSON.stringify({ ...bandsOfPicture(picture, table, lamp, isMoving ? 'half' : 'full'), withForm: view === 'form' })
+        : null,
+    [isShown, picture, table, lamp, isMoving, view],
   );
   useEffect(() => {
-    if (scene && asked) scene.want(JSON.parse(asked) as BandsOfPicture);
+    if (scene && asked) scene.want(JSON.parse(asked) as Asked);
   }, [scene, asked]);
 
   const colours = useMemo(
-    () => (picture && mapped ? JSON.stringify(coloursOfBands(picture, mapped.ids, byId)) : null),
-    [picture, mapped, byId],
+    () => (picture && mapped ? JSON.stringify(coloursOfBands(picture, mapped.ids, byId, view === 'lightness')) : null),
+    [picture, mapped, byId, view],
   );
   useEffect(() => {
     if (!mapped || !colours) return setBands(noBands);
     let current = true;
-    const { map, ids, pixels } = mapped;
+    const { map, ids, pixels, places, form } = mapped;
     const pxMm2 = (map.scale / pxPerMm) ** 2;
-    const rgba = paintBands(map, JSON.parse(colours) as Rgb[][]);
-    void createImageBitmap(new ImageData(rgba, map.width, map.height)).then((paint) => {
+    const image =
+      view === 'form' && form
+        ? new ImageData(paintForm(form.greys), form.width, form.height)
+        : new ImageData(paintBands(map, JSON.parse(colours) as Rgb[][]), map.width, map.height);
+    void createImageBitmap(image).then((paint) => {
       if (current)
         setBands({
           paint,
           areasMm2: new Map(ids.map((id, index) => [id, (pixels[index] ?? []).map((count) => count * pxMm2)])),
+          places: new Map(ids.map((id, index) => [id, places[index] ?? []])),
           problem: null,
         });
     });
     return () => {
       current = false;
     };
-  }, [mapped, colours, pxPerMm]);
+  }, [mapped, colours, pxPerMm, view]);
 
   return problem ? { ...bands, problem } : bands;
 }

@@ -1,5 +1,5 @@
 import { type ReactNode, useState } from 'react';
-import type { DistantLamp } from '#model/lamp';
+import type { LampOver } from '#core/scene/lamp-over';
 import type { Lab } from '#model/marker';
 import { Button } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
@@ -26,7 +26,7 @@ const close = [
 const bare = [{ code: 'dawn Fog' }, { code: 'noon Fog' }, { code: 'dusk Fog' }];
 
 function Specimens({ dark }: { dark: boolean }) {
-  const [lamp, setLamp] = useState<DistantLamp>({ kind: 'distant', azimuthDeg: 315, heightDeg: 40 });
+  const [lamp, setLamp] = useState<LampOver>({ kind: 'distant', azimuthDeg: 315, heightDeg: 40 });
   const [chosen, setChosen] = useState<string | null>('a');
   const [station, setStation] = useState<'one' | 'two'>('one');
   return (
@@ -70,7 +70,14 @@ function Specimens({ dark }: { dark: boolean }) {
       <Case title="Lamp: movable, only shown" dark={dark}>
         {[true, false].map((movable) => (
           <div key={String(movable)} className="relative m-12 h-48 w-64 bg-paper">
-            <Lamp lamp={lamp} width={256} height={192} onMove={movable ? setLamp : undefined} onSettle={movable ? setLamp : undefined} />
+            <Lamp
+              lamp={lamp}
+              width={256}
+              height={192}
+              widthMm={64}
+              onMove={movable ? setLamp : undefined}
+              onSettle={movable ? setLamp : undefined}
+            />
           </div>
         ))}
       </Case>

@@ -24,7 +24,9 @@ export function planThumbnail(make: Make, picture: Picture, rack: Rack): Thumbna
   // Regions of another cut-out do not lie on this one.
   const { regionMap, grey, elements, bodies, fronts, strokes, marksPull } = picture;
   const fits = regionMap?.widthPx === grey.widthPx && regionMap.heightPx === grey.heightPx;
-  const coloured = fits ? { elements, bodies, fronts, strokes, marksPull, lamp: lampOver(make.lamp, make.pictures, picture.id), labs } : null;
+  const coloured = fits
+    ? { elements, bodies, fronts, strokes, marksPull, lamp: lampOver(make.lamp, make.pictures, picture.id), labs }
+    : null;
   const shown = [grey.sha256, fits ? [regionMap.labelMap, regionMap.table] : null, coloured];
   return { key: createHash('sha256').update(JSON.stringify(shown)).digest('hex'), picture, coloured };
 }

@@ -1,0 +1,41 @@
+import type { HandKind, HandStroke } from '#model/hand-stroke';
+import type { Operation } from '#model/operation';
+import type { Picture } from '#model/picture';
+import type { PlaceMm } from '#model/reading';
+import { thinnedOut } from '#core/picture/gestures';
+
+const mostPoints = 400;
+const mostStrokes = 2000;
+
+/** What each stroke says, as it is told when it lies. */
+const saidOf: Record<HandKind, string> = {
+  darker: 'Darker here.',
+  lighter: 'Lighter here.',
+  white: 'Paper stays white here.',
+  fold: 'A fold: dark on the right of its way.',
+  valley: 'A valley: dark on both sides.',
+};
+
+/**
+ * Lays a stroke of the hand on the light. A tap of a fold or valley has no way of its own: it runs upright, downwards, three radii long.
+ * @returns no operation, and why, where the picture holds no more.
+ */
+export function layHandStroke(
+  picture: Picture,
+  { kind, path, radiusMm }: { kind: HandKind; path: readonly PlaceMm[]; radiusMm: number },
+  id: string,
+): { operations: Operation[]; said: string } {
+  const [first] = path;
+  if (!first) return { operations: [], said: '' };
+  if (picture.strokes.length >= mostStrokes)
+    return { operations: [], said: `The picture has ${mostStrokes} strokes: take some away first.` };
+  const isFold = kind === 'fold' || kind === 'valley';
+  const [x, y] = first;
+  const upright: PlaceMm[] = [
+    [x, y - 1.5 * radiusMm],
+    [x, y + 1.5 * radiusMm],
+  ];
+  const points = path.length > 1 ? thinnedOut([...path], 0.1).slice(0, mostPoints) : isFold ? upright : [first];
+  const row: HandStroke = { id, kind, points, radiusMm };
+  return { operations: [{ kind: 'put', entity: 'stroke', pictureId: picture.id, row }], said: saidOf[kind] };
+}

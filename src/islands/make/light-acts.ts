@@ -1,0 +1,50 @@
+import type { LightWish } from '#model/light-wish';
+import type { PlaceMm } from '#model/reading';
+import { pictureById } from '#core/make/picture-lookup';
+import { layHandStroke } from '#core/scene/hand-edits';
+import type { LightDesk } from './light-desk';
+import type { MakeStore } from './make-store';
+
+/** Acts of the Light station that are done from the picture as well as from the panel. */
+
+/** Changes what is wished of the light on an element; null takes a wish back, and with the last one all of them. */
+export function wishLight(
+  useMake: MakeStore,
+  pictureId: string,
+  elementId: string,
+  change: { [F in keyof LightWish]?: Exclude<LightWish[F], undefined> | null },
+): void {
+  useMake.getState().edit((newest) => {
+    const element = pictureById(newest, pictureId)?.elements.find(({ id }) => id === elementId);
+    if (!element) return null;
+    const wished = Object.entries({ ...element.light, ...change }).filter(([, wish]) => wish !== null);
+    const light = wished.length > 0 ? (Object.fromEntries(wished) as LightWish) : null;
+    if (JSON.stringify(light) === JSON.stringify(element.light ?? null)) return null;
+    return [{ kind: 'patch', entity: 'element', pictureId, id: elementId, fields: { light } }];
+  });
+}
+
+/** Lays a stroke of the hand along a way over the picture. */
+export function layStroke(useMake: MakeStore, useLight: LightDesk, pictureId: string, path: readonly PlaceMm[]): void {
+  const { tool, radiusMm, set } = useLight.getState();
+  const id = crypto.randomUUID();
+  useMake.getState().edit((newest) => {
+    const picture = pictureById(newest, pictureId);
+    if (!picture) return null;
+    const { operations, said } = layHandStroke(picture, { kind: tool, path, radiusMm }, id);
+    set({ said });
+    return operations.length > 0 ? operations : null;
+  });
+}
+
+/** Takes strokes of the hand away: the last one, or all. */
+export function liftStrokes(useMake: MakeStore, useLight: LightDesk, pictureId: string, which: 'last' | 'all'): void {
+  useMake.getState().edit((newest) => {
+    const strokes = pictureById(newest, pictureId)?.strokes ?? [];
+    const gone = which === 'all' ? strokes : strokes.slice(-1);
+    useLight
+      .getState()
+      .set({ said: gone.length === 0 ? 'No stroke lies here.' : which === 'all' ? 'All strokes taken away.' : 'Taken away.' });
+    return gone.length > 0 ? gone.map(({ id }) => ({ kind: 'remove', entity: 'stroke', pictureId, id })) : null;
+  });
+}

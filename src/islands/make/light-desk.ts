@@ -1,0 +1,45 @@
+import { create, type StoreApi, type UseBoundStore } from 'zustand';
+import type { HandKind } from '#model/hand-stroke';
+import type { SceneLamp } from '#model/lamp';
+
+export const lightSteps = [
+  { id: 'lamp', name: 'Lamp' },
+  { id: 'elements', name: 'Each element' },
+  { id: 'hand', name: 'By hand' },
+  { id: 'beside', name: 'Two lights' },
+] as const;
+export type LightStep = (typeof lightSteps)[number]['id'];
+
+/** What the picture shows of the light: bands in colour, their lightness alone, or the light on the grey form. */
+export const lightViews = [
+  { id: 'bands', name: 'Colours' },
+  { id: 'lightness', name: 'Lightness' },
+  { id: 'form', name: 'Grey form' },
+] as const;
+export type LightView = (typeof lightViews)[number]['id'];
+
+/** What is open at the Light station: shared by the picture and the panel beside it. Nothing of it is kept. */
+export type LightDeskState = {
+  step: LightStep;
+  view: LightView;
+  tool: HandKind;
+  radiusMm: number;
+  /** Another light that is looked at beside the scene's. */
+  beside: SceneLamp | null;
+  said: string;
+  set: (change: Partial<Omit<LightDeskState, 'set'>>) => void;
+};
+
+export type LightDesk = UseBoundStore<StoreApi<LightDeskState>>;
+
+export function createLightDesk(): LightDesk {
+  return create<LightDeskState>()((set) => ({
+    step: 'lamp',
+    view: 'bands',
+    tool: 'darker',
+    radiusMm: 2,
+    beside: null,
+    said: '',
+    set: (change) => set(change),
+  }));
+}

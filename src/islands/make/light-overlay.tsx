@@ -1,0 +1,56 @@
+import { useShallow } from 'zustand/react/shallow';
+import type { Picture } from '#model/picture';
+import { NameTags, type NameTag } from '#ui/name-tags.tsx';
+import { type SpotMark, SpotMarks } from '#ui/spot-marks.tsx';
+import type { LightDesk, LightView } from './light-desk';
+import { lightViews } from './light-desk';
+import type { Bands } from './use-bands';
+
+type Props = { useLight: LightDesk; picture: Picture; bands: Bands; chosenId: string | null; width: number; height: number };
+
+/** Codes of the rungs of an element, each where its band lies, as shares of the picture. */
+export function codeTags(picture: Picture, bands: Bands, elementId: string | null): NameTag[] {
+  const element = picture.elements.find(({ id }) => id === elementId);
+  const places = bands.places.get(elementId ?? '') ?? [];
+  const { widthPx, heightPx } = picture.grey;
+  return (element?.ladder?.rungs ?? []).flatMap(({ markerId, code }, index): NameTag[] => {
+    const place = places[index];
+    if (!place) return [];
+    return [{ id: `${markerId} ${index}`, name: code, at: [place.inside[0] / widthPx, place.inside[1] / heightPx], isChosen: true }];
+  });
+}
+
+/** What lies over the picture at the Light station: the strokes of the hand, and the codes of the element that is chosen. */
+export function LightOverlay({ useLight, picture, bands, chosenId, width, height }: Props) {
+  const step = useLight(({ step: own }) => own);
+  if (step === 'hand') return <SpotMarks marks={strokeMarks(picture)} width={width} />;
+  return <NameTags label="Codes on the picture" tags={codeTags(picture, bands, chosenId)} width={width} height={height} />;
+}
+
+function strokeMarks({ strokes, widthMm }: Picture): SpotMark[] {
+  return strokes.map(({ id, points, radiusMm }) => ({
+    id,
+    isHeld: false,
+    strokes: [{ points: points.map(([x, y]) => [x / widthMm, y / widthMm] as const), radius: radiusMm / widthMm }],
+  }));
+}
+
+/** Chooses what the picture shows of the light. */
+export function LightViews({ useLight }: { useLight: LightDesk }) {
+  const { view, set } = useLight(useShallow((state) => ({ view: state.view, set: state.set })));
+  return (
+    <fieldset className="flex" aria-label="What the picture shows">
+      {lightViews.map(({ id, name }: { id: LightView; name: string }) => (
+        <button
+          key={id}
+          type="button"
+          aria-pressed={view === id}
+          className={`min-h-11 border border-ink px-2.5 ${view === id ? 'bg-ink text-paper' : 'bg-paper hover:bg-bench'}`}
+          onClick={() => set({ view: id })}
+        >
+          {name}
+        </button>
+      ))}
+    </fieldset>
+  );
+}

@@ -1,0 +1,119 @@
+import { useEffect, useRef } from 'react';
+import { useShallow } from 'zustand/react/shallow';
+import type { SceneLamp } from '#model/lamp';
+import type { Picture } from '#model/picture';
+import { lampOver } from '#core/scene/lamp-over';
+import { type LitElement, lightChanges } from '#core/scene/lights-compared';
+import type { IndexedTable } from '#core/make/region-tables';
+import type { ShownMarker } from '#core/markers/assumed-colour';
+import { Button } from '#ui/button.tsx';
+import { paperHex } from '#ui/colours.ts';
+import { lampWords } from '#ui/lamp-place.ts';
+import type { LightDesk } from '../../light-desk';
+import { type Bands, useBands } from '../../use-bands';
+import type { Raster } from '../../use-raster';
+
+type Props = {
+  useLight: LightDesk;
+  pictures: readonly Picture[];
+  picture: Picture;
+  table: IndexedTable | undefined;
+  raster: Raster;
+  markers: readonly ShownMarker[];
+  lamp: SceneLamp;
+  bands: Bands;
+  onSettle: (lamp: SceneLamp) => void;
+};
+
+function litElements(picture: Picture, { areasMm2, places }: Bands): LitElement[] {
+  return picture.elements.flatMap(({ id, name }) => {
+    const [areas, own] = [areasMm2.get(id), places.get(id)];
+    return areas && own ? [{ name, areasMm2: areas, places: own }] : [];
+  });
+}
+
+/** Another light beside the scene's: the picture under it, and what changes in words. */
+export function BesidePanel({ useLight, pictures, picture, table, raster, markers, lamp, bands, onSettle }: Props) {
+  const { beside, view, set } = useLight(useShallow((state) => ({ beside: state.beside, view: state.view, set: state.set })));
+  const other = useBands(picture, {
+    table,
+    labels: raster.labels,
+    lamp: lampOver(beside ?? lamp, pictures, picture.id),
+    isMoving: false,
+    markers,
+    view,
+    isShown: beside !== null,
+  });
+  if (!beside) {
+    return (
+      <div className="space-y-3">
+        <p>Put the light of now beside, then move the lamp: both are seen at once, and what changes is told.</p>
+        <Button onClick={() => set({ beside: lamp })}>Put this light beside</Button>
+      </div>
+    );
+  }
+  const changes = other.paint ? lightChanges(litElements(picture, other), litElements(picture, bands)) : [];
+  return (
+    <div className="space-y-3" data-beside={other.paint ? 'shown' : 'none'}>
+      <div className="flex flex-wrap gap-4">
+        <figure className="w-56">
+          <SmallPicture {...{ raster, picture }} paint={other.paint} />
+          <figcaption>Beside: {lampWords(beside)}</figcaption>
+        </figure>
+        <div className="flex min-w-40 flex-1 flex-col items-start gap-2">
+          <Button
+            onClick={() => {
+              set({ beside: lamp });
+              onSettle(beside);
+            }}
+          >
+            Change places
+          </Button>
+          <Button weight="quiet" onClick={() => set({ beside: null })}>
+            Put it away
+          </Button>
+        </div>
+      </div>
+      <h3 className="font-semibold">On the large picture, against the small one</h3>
+      {changes.length === 0 ? (
+        <p>Nothing changes that one would see.</p>
+      ) : (
+        <ul className="list-disc pl-6" aria-label="What changes">
+          {changes.map(({ name, words }) => (
+            <li key={name}>
+              <span className="font-semibold">{name}:</span> {words}
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}
+
+const smallPx = 448;
+
+function SmallPicture({ raster, picture, paint }: Pick<Props, 'raster' | 'picture'> & { paint: ImageBitmap | null }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const { lines } = raster;
+  const height = Math.round((smallPx * picture.heightMm) / picture.widthMm);
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d');
+    if (!context) return;
+    context.globalCompositeOperation = 'source-over';
+    context.fillStyle = paperHex;
+    context.fillRect(0, 0, smallPx, height);
+    if (paint) context.drawImage(paint, 0, 0, smallPx, height);
+    context.globalCompositeOperation = 'multiply';
+    if (lines) context.drawImage(lines, 0, 0, smallPx, height);
+  }, [lines, paint, height]);
+  return (
+    <canvas
+      ref={canvas}
+      width={smallPx}
+      height={height}
+      className="w-full border border-edge"
+      aria-label="The picture under the other light"
+      role="img"
+    />
+  );
+}

@@ -1,0 +1,71 @@
+import { useShallow } from 'zustand/react/shallow';
+import type { HandKind } from '#model/hand-stroke';
+import type { Picture } from '#model/picture';
+import { counted } from '#core/make/counted';
+import { Button } from '#ui/button.tsx';
+import { Slider } from '#ui/slider.tsx';
+import { liftStrokes } from '../../light-acts';
+import type { LightDesk } from '../../light-desk';
+import type { MakeStore } from '../../make-store';
+
+const tools: readonly { id: HandKind; name: string; hint: string }[] = [
+  { id: 'darker', name: 'Darker', hint: 'Tap or draw: it gets darker there, within the areas your stroke touches.' },
+  { id: 'lighter', name: 'Lighter', hint: 'Tap or draw: it gets lighter there, within the areas your stroke touches.' },
+  { id: 'white', name: 'Keep white', hint: 'Tap or draw where the paper is to stay bare: a glint in an eye, a shine on a boot.' },
+  { id: 'fold', name: 'Fold', hint: 'Draw along the fold: it is dark on the right of your way. A tap makes an upright one.' },
+  { id: 'valley', name: 'Valley', hint: 'Draw along a crease: it is dark on both sides.' },
+];
+
+type Props = { useMake: MakeStore; useLight: LightDesk; picture: Picture };
+
+/** The maker's own word on the light: strokes over what was computed. */
+export function HandPanel({ useMake, useLight, picture }: Props) {
+  const { tool, radiusMm, said, set } = useLight(
+    useShallow((state) => ({ tool: state.tool, radiusMm: state.radiusMm, said: state.said, set: state.set })),
+  );
+  const { strokes } = picture;
+  return (
+    <div className="space-y-3">
+      <fieldset className="flex flex-wrap gap-1" aria-label="What the hand does">
+        {tools.map(({ id, name }) => (
+          <button
+            key={id}
+            type="button"
+            aria-pressed={tool === id}
+            className={`min-h-11 border border-ink px-3 ${tool === id ? 'bg-ink text-paper' : 'bg-paper hover:bg-bench'}`}
+            onClick={() => set({ tool: id })}
+          >
+            {name}
+          </button>
+        ))}
+      </fieldset>
+      <p>{tools.find(({ id }) => id === tool)?.hint} With the keyboard: walk over the areas, Enter puts one there.</p>
+      <Slider
+        label="Width of a stroke"
+        ends={['0.6 mm', '16 mm']}
+        value={2 * radiusMm}
+        least={0.6}
+        most={16}
+        step={0.2}
+        words={`${(2 * radiusMm).toFixed(1)} mm`}
+        onChange={(mm) => set({ radiusMm: mm / 2 })}
+      />
+      <p role="status" aria-live="polite" data-light-said>
+        {said}
+      </p>
+      <p data-strokes={strokes.length}>
+        {strokes.length === 0
+          ? 'No stroke lies on the picture.'
+          : `${counted(strokes.length, 'stroke')}: ${strokes.length === 1 ? 'it stays' : 'they stay'} when the lamp moves or the picture is read again.`}
+      </p>
+      {strokes.length > 0 && (
+        <div className="flex flex-wrap gap-2">
+          <Button onClick={() => liftStrokes(useMake, useLight, picture.id, 'last')}>Take the last stroke away</Button>
+          <Button weight="quiet" onClick={() => liftStrokes(useMake, useLight, picture.id, 'all')}>
+            Take all away
+          </Button>
+        </div>
+      )}
+    </div>
+  );
+}

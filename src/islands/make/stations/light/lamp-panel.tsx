@@ -1,0 +1,202 @@
+import { ArrowDown, Sun } from 'lucide-react';
+import type { DistantLamp, SceneLamp } from '#model/lamp';
+import type { Picture } from '#model/picture';
+import { usualMarksPull } from '#core/scene/picture-bands';
+import { leastNearMm, lowestDeg, mostNearMm, sideWords } from '#ui/lamp-place.ts';
+import { Slider } from '#ui/slider.tsx';
+import { lampPlaces } from './lamp-places';
+
+type Props = {
+  picture: Picture;
+  lamp: SceneLamp;
+  hasMarks: boolean;
+  onSettle: (lamp: SceneLamp) => void;
+  onMarksPull: (share: number) => void;
+};
+
+/** A near lamp hangs so high when it is first lit: over a figure's front. */
+const usualNearMm = 25;
+const mostAmbient = 0.6;
+const mostFill = 0.3;
+
+/** Lights the other kind of lamp: about where the one before shone from. */
+function otherKind(lamp: SceneLamp, picture: Picture): SceneLamp {
+  const { ambient, fill } = lamp;
+  const beside = { ...(ambient === undefined ? {} : { ambient }), ...(fill ? { fill } : {}) };
+  const [middleX, middleY] = [picture.widthMm / 2, picture.heightMm / 2];
+  if (lamp.kind === 'near') {
+    const azimuthDeg = Math.round((Math.atan2(lamp.xMm - middleX, middleY - lamp.yMm) * 180) / Math.PI + 360) % 360;
+    return { kind: 'distant', azimuthDeg, heightDeg: 40, ...beside };
+  }
+  const side = (lamp.azimuthDeg * Math.PI) / 180;
+  return {
+    kind: 'near',
+    pictureId: picture.id,
+    xMm: Math.round(middleX * (1 + 0.6 * Math.sin(side))),
+    yMm: Math.round(middleY * (1 - 0.6 * Math.cos(side))),
+    heightMm: usualNearMm,
+    ...beside,
+  };
+}
+
+/** Where the lamp stands, and what light there is beside it. */
+export function LampPanel({ picture, lamp, hasMarks, onSettle, onMarksPull }: Props) {
+  const ambient = lamp.ambient ?? 0;
+  return (
+    <div className="space-y-4">
+      <fieldset className="flex" aria-label="Kind of lamp">
+        {(
+          [
+            ['distant', 'Far lamp, like the sun'],
+            ['near', 'Near lamp, like a lantern'],
+          ] as const
+        ).map(([kind, name]) => (
+          <button
+            key={kind}
+            type="button"
+            aria-pressed={lamp.kind === kind}
+            className={`min-h-11 border border-ink px-3 ${lamp.kind === kind ? 'bg-ink text-paper' : 'bg-paper hover:bg-bench'}`}
+            onClick={() => lamp.kind !== kind && onSettle(otherKind(lamp, picture))}
+          >
+            {name}
+          </button>
+        ))}
+      </fieldset>
+      {lamp.kind === 'distant' ? (
+        <FarLamp lamp={lamp} onSettle={onSettle} />
+      ) : (
+        <>
+          <p>
+            Move the lamp over the picture or beside it. With the keyboard: arrows, with Shift in small steps; page up and down for its
+            height.
+          </p>
+          <Slider
+            label="Height above the paper"
+            ends={['low, close to the paper', 'high']}
+            value={Math.min(mostNearMm, lamp.heightMm)}
+            least={leastNearMm}
+            most={mostNearMm}
+            step={1}
+            words={`${Math.round(lamp.heightMm)} mm`}
+            onChange={(heightMm) => onSettle({ ...lamp, heightMm })}
+          />
+        </>
+      )}
+      <Slider
+        label="Light from all round"
+        ends={['none: deep shadows', 'much: soft']}
+        value={ambient}
+        least={0}
+        most={mostAmbient}
+        step={0.05}
+        words={`${Math.round(100 * ambient)} %`}
+        onChange={(share) => onSettle({ ...lamp, ambient: share })}
+      />
+      <Fill lamp={lamp} onSettle={onSettle} />
+      {hasMarks && (
+        <Slider
+          label="Hatching and dots draw the dark to them"
+          ends={['not at all', 'strongly']}
+          value={picture.marksPull ?? usualMarksPull}
+          least={0}
+          most={1}
+          step={0.1}
+          words={`${Math.round(100 * (picture.marksPull ?? usualMarksPull))} %`}
+          onChange={onMarksPull}
+        />
+      )}
+    </div>
+  );
+}
+
+type FarProps = { lamp: DistantLamp } & Pick<Props, 'onSettle'>;
+
+function FarLamp({ lamp, onSettle }: FarProps) {
+  return (
+    <div className="flex flex-wrap items-start gap-x-6 gap-y-3">
+      <fieldset>
+        <legend className="font-semibold">Set the lamp here</legend>
+        <div className="mt-1 grid w-max grid-cols-3 gap-1 bg-paper p-1">
+          {lampPlaces.map(({ words, azimuthDeg, heightDeg }) => {
+            const isHere = lamp.azimuthDeg === azimuthDeg && lamp.heightDeg === heightDeg;
+            return (
+              <button
+                key={words}
+                type="button"
+                aria-label={words}
+                title={words}
+                aria-pressed={isHere}
+                className={`grid size-12 place-items-center ${isHere ? 'bg-ink text-paper' : 'bg-bench hover:bg-wall'}`}
+                onClick={() => onSettle({ ...lamp, azimuthDeg, heightDeg })}
+              >
+                {heightDeg > 80 ? (
+                  <Sun size={20} aria-hidden="true" />
+                ) : (
+                  // The arrow goes the way of the light: from its place towards the middle.
+                  <ArrowDown size={20} aria-hidden="true" style={{ rotate: `${azimuthDeg}deg` }} />
+                )}
+              </button>
+            );
+          })}
+        </div>
+      </fieldset>
+      <div className="min-w-48 flex-1 space-y-2">
+        <p>
+          Or move the lamp round the picture for its side, into it for its height. With the keyboard: arrows, with Shift in small steps.
+        </p>
+        <Slider
+          label="Height"
+          ends={['grazing', 'straight above']}
+          value={lamp.heightDeg}
+          least={lowestDeg}
+          most={90}
+          step={1}
+          words={`${Math.round(lamp.heightDeg)}°`}
+          onChange={(heightDeg) => onSettle({ ...lamp, heightDeg })}
+        />
+      </div>
+    </div>
+  );
+}
+
+/** A weak light from another side, which keeps the far side from going dead. */
+function Fill({ lamp, onSettle }: Pick<Props, 'lamp' | 'onSettle'>) {
+  const share = lamp.fill?.share ?? 0;
+  const facing = lamp.kind === 'distant' ? (lamp.azimuthDeg + 180) % 360 : 180;
+  const azimuthDeg = lamp.fill?.azimuthDeg ?? facing;
+  const set = (change: { share?: number; azimuthDeg?: number }) => {
+    const { fill: _, ...rest } = lamp;
+    const fill = { share, azimuthDeg, ...change };
+    onSettle(fill.share > 0 ? { ...rest, fill } : rest);
+  };
+  return (
+    <div>
+      <Slider
+        label="Weak second light"
+        ends={['none', 'a third']}
+        value={share}
+        least={0}
+        most={mostFill}
+        step={0.05}
+        words={share > 0 ? `${Math.round(100 * share)} % from ${sideWords(azimuthDeg)}` : 'none'}
+        onChange={(next) => set({ share: next })}
+      />
+      {share > 0 && (
+        <label className="mt-1 flex items-center gap-2">
+          It comes from
+          <select
+            className="min-h-11 border border-ink bg-paper px-2"
+            value={String(Math.round(azimuthDeg / 45) % 8)}
+            onChange={(event) => set({ azimuthDeg: 45 * Number(event.target.value) })}
+          >
+            {Array.from({ length: 8 }, (_, side) => (
+              <option key={sideWords(45 * side)} value={side}>
+                {sideWords(45 * side)}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,88 @@
+import { useShallow } from 'zustand/react/shallow';
+import type { SceneLamp } from '#model/lamp';
+import type { Make } from '#model/make';
+import type { Picture } from '#model/picture';
+import type { IndexedTable } from '#core/make/region-tables';
+import type { ShownMarker } from '#core/markers/assumed-colour';
+import { lampWords } from '#ui/lamp-place.ts';
+import { StepTabs } from '#ui/step-tabs.tsx';
+import { type LightDesk, lightSteps } from '../../light-desk';
+import type { MakeStore } from '../../make-store';
+import type { Bands } from '../../use-bands';
+import type { Raster } from '../../use-raster';
+import { BandAreas } from './band-areas';
+import { BesidePanel } from './beside-panel';
+import { HandPanel } from './hand-panel';
+import { LampPanel } from './lamp-panel';
+import { WishesPanel } from './wishes-panel';
+
+type Props = {
+  useMake: MakeStore;
+  useLight: LightDesk;
+  make: Make;
+  picture: Picture;
+  table: IndexedTable | undefined;
+  raster: Raster;
+  bands: Bands;
+  markers: readonly ShownMarker[];
+  lamp: SceneLamp;
+};
+
+/** The Light station: one lamp for the whole scene, what each element makes of it, and the maker's own word. */
+export function LightStation({ useMake, useLight, make, picture, table, raster, bands, markers, lamp }: Props) {
+  const { step, set } = useLight(useShallow((state) => ({ step: state.step, set: state.set })));
+  const { hand, edit, takeInHand, settleLamp } = useMake(
+    useShallow((state) => ({
+      hand: state.hand,
+      edit: state.edit,
+      takeInHand: state.takeInHand,
+      settleLamp: state.settleLamp,
+    })),
+  );
+  const lit = picture.elements.filter(({ id }) => bands.areasMm2.has(id));
+  const steps = lightSteps.map(({ id, name }) => ({
+    id,
+    name,
+    open: id === 'hand' && picture.strokes.length > 0 ? String(picture.strokes.length) : undefined,
+  }));
+  return (
+    <section aria-labelledby="light-heading" className="space-y-4">
+      <h2 id="light-heading" className="text-2xl">
+        The light comes {lampWords(lamp)}
+      </h2>
+      {bands.problem && (
+        <p role="alert" className="border-l-8 border-ink bg-paper px-4 py-2">
+          The light could not be computed: {bands.problem}
+        </p>
+      )}
+      <StepTabs label="Work on the light" steps={steps} current={step} onGo={(id) => set({ step: id, said: '' })}>
+        {step === 'lamp' && (
+          <>
+            <LampPanel
+              {...{ picture, lamp }}
+              hasMarks={(table?.table.cues.length ?? 0) > 0}
+              onSettle={settleLamp}
+              onMarksPull={(marksPull) => edit(() => [{ kind: 'patch', entity: 'picture', id: picture.id, fields: { marksPull } }])}
+            />
+            {lit.length === 0 ? (
+              <p>No element has a ladder yet: give one at Groups, and its bands will follow the lamp.</p>
+            ) : (
+              <BandAreas elements={lit} areasMm2={bands.areasMm2} markers={markers} />
+            )}
+          </>
+        )}
+        {step === 'elements' && (
+          <WishesPanel
+            {...{ useMake, picture, markers }}
+            chosenId={hand.kind === 'element' ? hand.elementId : null}
+            onChoose={(elementId) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId })}
+          />
+        )}
+        {step === 'hand' && <HandPanel {...{ useMake, useLight, picture }} />}
+        {step === 'beside' && (
+          <BesidePanel {...{ useLight, picture, table, raster, markers, lamp, bands }} pictures={make.pictures} onSettle={settleLamp} />
+        )}
+      </StepTabs>
+    </section>
+  );
+}

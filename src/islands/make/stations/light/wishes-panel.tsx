@@ -1,0 +1,170 @@
+import { useState } from 'react';
+import { type LightWish, type ShadeWish, shadeWishes } from '#model/light-wish';
+import type { Element, Picture } from '#model/picture';
+import { chipColours } from '#core/colour/coats';
+import { wishedShares } from '#core/light/wished-shares';
+import type { ShownMarker } from '#core/markers/assumed-colour';
+import { Button } from '#ui/button.tsx';
+import { ShareBar } from '#ui/share-bar.tsx';
+import { Slider } from '#ui/slider.tsx';
+import { wishLight } from '../../light-acts';
+import type { MakeStore } from '../../make-store';
+import { lampPlaces } from './lamp-places';
+
+type Props = {
+  useMake: MakeStore;
+  picture: Picture;
+  markers: readonly ShownMarker[];
+  chosenId: string | null;
+  onChoose: (elementId: string | null) => void;
+};
+
+const shadeNames: Record<ShadeWish, string> = {
+  light: 'Keep it light',
+  lighter: 'A little lighter',
+  usual: 'As usual',
+  darker: 'More shadow',
+  dark: 'Much shadow',
+};
+
+/** What is wished, in a few words. */
+function wishWords({ shade, highlight, shares, lamp }: LightWish = {}): string {
+  const words = [
+    ...(shares ? ['shares by hand'] : shade && shade !== 'usual' ? [shadeNames[shade].toLowerCase()] : []),
+    ...(highlight ? ['highlight kept'] : []),
+    ...(lamp ? ['a lamp of its own'] : []),
+  ];
+  return words.join(', ');
+}
+
+/** What the maker wishes of the light, element by element. */
+export function WishesPanel({ useMake, picture, markers, chosenId, onChoose }: Props) {
+  const lit = picture.elements.filter(({ ladder }) => ladder);
+  if (lit.length === 0) return <p>No element has a ladder yet: give one at Groups, and its bands will follow the lamp.</p>;
+  const chosen = lit.find(({ id }) => id === chosenId);
+  return (
+    <div className="space-y-3">
+      {chosen ? (
+        <Wishes key={chosen.id} {...{ useMake, picture, markers }} element={chosen} onPutDown={() => onChoose(null)} />
+      ) : (
+        <p>
+          Tap an element on the picture, or choose one here: how much shadow it gets, whether a highlight stays paper, a lamp of its own.
+        </p>
+      )}
+      <ul className="divide-y divide-edge bg-paper" aria-label="Elements">
+        {lit.map(({ id, name, light }) => (
+          <li key={id}>
+            <button
+              type="button"
+              aria-pressed={id === chosenId}
+              className={`flex min-h-11 w-full items-center gap-3 px-3 text-left ${id === chosenId ? 'bg-ink text-paper' : 'hover:bg-bench'}`}
+              onClick={() => onChoose(id === chosenId ? null : id)}
+            >
+              <span className="font-semibold">{name}</span>
+              <span className={`ml-auto text-sm ${id === chosenId ? '' : 'text-soft'}`}>{wishWords(light)}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+type WishesProps = Pick<Props, 'useMake' | 'picture' | 'markers'> & { element: Element; onPutDown: () => void };
+
+function Wishes({ useMake, picture, markers, element, onPutDown }: WishesProps) {
+  const { id, name, light = {}, ladder } = element;
+  const wish = (change: Parameters<typeof wishLight>[3]) => wishLight(useMake, picture.id, id, change);
+  // Shares while a border is in the hand: an edit only when it is let go.
+  const [moving, setMoving] = useState<number[] | null>(null);
+  const rungs = ladder?.rungs ?? [];
+  const wished = wishedShares(rungs.length, light);
+  const own = wished.keepsPaper ? wished.shares.slice(1) : wished.shares;
+  const sum = own.reduce((total, share) => total + share, 0);
+  const shares = moving ?? own.map((share) => share / sum);
+  const labOf = new Map(markers.map((marker) => [marker.id, marker.lab]));
+  const parts = rungs.map(({ markerId, code }, index) => {
+    const lab = labOf.get(markerId);
+    return { id: `${markerId} ${index}`, name: code, share: shares[index] ?? 0, hex: lab ? chipColours(lab).oneCoatHex : null };
+  });
+  const shade = light.shares ? null : (light.shade ?? 'usual');
+  return (
+    <section className="space-y-3 border-2 border-ink bg-paper px-4 py-3" aria-label={`Light on ${name}`} data-wishes={id}>
+      <div className="flex items-center justify-between gap-3">
+        <h3 className="font-display text-xl font-semibold">{name}</h3>
+        <Button weight="quiet" onClick={onPutDown}>
+          Put {name} down
+        </Button>
+      </div>
+      {rungs.length > 1 && (
+        <>
+          <fieldset className="flex flex-wrap gap-1" aria-label="How much shadow">
+            {shadeWishes.map((one) => (
+              <button
+                key={one}
+                type="button"
+                aria-pressed={shade === one}
+                className={`min-h-11 border border-ink px-3 ${shade === one ? 'bg-ink text-paper' : 'bg-paper hover:bg-bench'}`}
+                onClick={() => wish({ shade: one === 'usual' ? null : one, shares: null })}
+              >
+                {shadeNames[one]}
+              </button>
+            ))}
+          </fieldset>
+          <ShareBar
+            label="Share that each marker covers"
+            parts={parts}
+            onChange={(next, isSettled) => {
+              setMoving(isSettled ? null : next);
+              if (isSettled) wish({ shares: next, shade: null });
+            }}
+          />
+          <p className="text-sm text-soft">
+            {light.shares
+              ? 'Set by hand: met as they are, before your strokes.'
+              : 'As the trade has them; a part that lies in shadow gets more of the dark. Move a border to set them by hand.'}
+          </p>
+        </>
+      )}
+      <Slider
+        label="Paper kept white as a highlight"
+        ends={['none', 'a quarter']}
+        value={light.highlight ?? 0}
+        least={0}
+        most={0.25}
+        step={0.01}
+        words={light.highlight ? `${Math.round(100 * light.highlight)} %` : 'none'}
+        onChange={(share) => wish({ highlight: share >= 0.01 ? share : null })}
+      />
+      <label className="flex flex-wrap items-center gap-2">
+        <span className="font-semibold">Lamp</span>
+        <select
+          className="min-h-11 border border-ink bg-paper px-2"
+          value={
+            light.lamp
+              ? lampPlaces.findIndex(
+                  ({ azimuthDeg, heightDeg }) => azimuthDeg === light.lamp?.azimuthDeg && heightDeg === light.lamp.heightDeg,
+                )
+              : -1
+          }
+          onChange={(event) => {
+            const place = lampPlaces[Number(event.target.value)];
+            wish({ lamp: place ? { kind: 'distant', azimuthDeg: place.azimuthDeg, heightDeg: place.heightDeg } : null });
+          }}
+        >
+          <option value={-1}>that of the whole scene</option>
+          {lampPlaces.map(({ words }, index) => (
+            <option key={words} value={index}>
+              its own: {words.toLowerCase()}
+            </option>
+          ))}
+        </select>
+      </label>
+      {light.lamp && (
+        <p role="note" className="border-l-8 border-ink bg-bench px-3 py-1" data-own-lamp>
+          An exception: this element is lit from another side than all others.
+        </p>
+      )}
+    </section>
+  );
+}

@@ -5,16 +5,57 @@ import type { BandMap } from './band-map';
 const nibMm = 1;
 /** What is nowhere wider than so many nibs is coloured as it is: a whisker has bands, however narrow. */
 const exemptNibs = 3;
+/** A narrow strip of at least so many nibs squared, such as the shadow under a brim, is widened to a nib; a smaller one is taken into what is about it. */
+const leastStripNibs = 2;
 /** Smallest part of a band, in mm2: 64 px at 300 dpi. */
 const leastAreaMm2 = 0.46;
 
+/** Edges of bands are smoothed over so far to each side, in mm, and so many times. */
+const smoothMm = 0.3;
+const smoothTurns = 2;
+
 /**
- * Takes specks, and parts of bands that are nowhere as wide as a nib, into what lies about them within their element. A part with no neighbour in its
+ * Rounds the edges of bands off: a pixel near one goes to the band that most about it within its element have (a mode filter). Each turn reads the
+ * bands of before it.
+ */
+function smoothEdges({ width, height, elements, bands }: BandMap, pxPerMm: number): void {
+  const reach = Math.max(1, Math.round(smoothMm * pxPerMm));
+  const counts = new Uint16Array(256);
+  for (let turn = 0; turn < smoothTurns; turn++) {
+    const before = bands.slice();
+    for (let row = reach; row + reach < height; row++) {
+      for (let i = row * width + reach; i < (row + 1) * width - reach; i++) {
+        const element = elements[i]!;
+        if (element === 0 || !isNearEdge(i, element)) continue;
+        let best = before[i]!;
+        for (let dy = -reach; dy <= reach; dy++) {
+          for (let at = i + dy * width - reach; at <= i + dy * width + reach; at++) if (elements[at] === element) counts[before[at]!]!++;
+        }
+        for (let band = Math.max(1, best - 1); counts[band]! > 0 || band <= before[i]! + 1; band++)
+          if (counts[band]! > counts[best]!) best = band;
+        counts.fill(0, 0, 16);
+        bands[i] = best;
+      }
+    }
+    function isNearEdge(i: number, element: number): boolean {
+      const own = before[i]!;
+      for (const next of [i - reach, i + reach, i - reach * width, i + reach * width]) {
+        if (elements[next] === element && before[next] !== own) return true;
+      }
+      return false;
+    }
+  }
+}
+
+/**
+ * Rounds edges off, takes specks into what lies about them within their element, and parts of bands that are nowhere as wide as a nib too, or widens
+ * them to one. A part with no neighbour in its
  * element stays as it is. The map is changed.
  * @param map at the scale of the picture. @param pxPerMm of it.
  */
 export function cleanBands(map: BandMap, pxPerMm: number): void {
   const { width, height, elements, bands } = map;
+  smoothEdges(map, pxPerMm);
   const leastPx = leastAreaMm2 * pxPerMm ** 2;
   const kinds = new Uint32Array(elements.length);
   for (let i = 0; i < kinds.length; i++) if (elements[i] !== 0) kinds[i] = elements[i]! * 256 + bands[i]!;
@@ -27,6 +68,7 @@ export function cleanBands(map: BandMap, pxPerMm: number): void {
   const distance = insideDistance(kinds, width, height);
   const seen = new Uint8Array(kinds.length);
   const taken: number[] = [];
+  const narrow: { pixels: Uint32Array; missingPx: number }[] = [];
   const part = new Uint32Array(kinds.length);
   let count = 0;
   const visit = (next: number, kind: number) => {
@@ -51,9 +93,32 @@ export function cleanBands(map: BandMap, pxPerMm: number): void {
     }
     const isExempt = 2 * widest[elements[start]!]! < exemptNibs * nibMm * pxPerMm;
     // A part of one px is 1 away from what is about it: it is 2 x 1 - 1 px wide.
-    if (count < leastPx || (!isExempt && 2 * far - 1 < nibMm * pxPerMm)) for (let at = 0; at < count; at++) taken.push(part[at]!);
+    const missingPx = isExempt ? 0 : Math.ceil(nibMm * pxPerMm - (2 * far - 1));
+    if (count < leastPx || (missingPx > 0 && count < leastStripNibs * (nibMm * pxPerMm) ** 2)) {
+      for (let at = 0; at < count; at++) taken.push(part[at]!);
+    } else if (missingPx > 0) narrow.push({ pixels: part.slice(0, count), missingPx });
   }
   refill(map, taken);
+  for (const strip of narrow) widen(map, strip);
+}
+
+/** Widens a strip by so many px within its element, ring by ring; what it reaches becomes its band. */
+function widen({ width, elements, bands }: BandMap, { pixels, missingPx }: { pixels: Uint32Array; missingPx: number }): void {
+  const [first = 0] = pixels;
+  const [element, band] = [elements[first], bands[first]!];
+  let ring: readonly number[] = [...pixels];
+  for (let step = 0; step < missingPx; step++) {
+    const reached: number[] = [];
+    for (const i of ring) {
+      const column = i % width;
+      for (const next of [column > 0 ? i - 1 : -1, column + 1 < width ? i + 1 : -1, i - width, i + width]) {
+        if (next < 0 || elements[next] !== element || bands[next] === band) continue;
+        bands[next] = band;
+        reached.push(next);
+      }
+    }
+    ring = reached;
+  }
 }
 
 /** Gives pixels the band of the nearest of their element that keeps its own, ring by ring. */

@@ -13,13 +13,15 @@ export type ContactOptions = {
 };
 
 /** Chosen by looking at the solid figures (docs/eval-scene.md). */
-export const usualContact: ContactOptions = { reachMm: 2.5, strength: 0.7, ringMm: 1.2, ringStrength: 0.6 };
+export const usualContact: ContactOptions = { reachMm: 2.5, strength: 0.85, ringMm: 1.2, ringStrength: 0.6 };
 
 const ringSteps = 12;
 const ring = Array.from({ length: ringSteps }, (_, step) => {
   const angle = (2 * Math.PI * step) / ringSteps;
   return [Math.cos(angle), Math.sin(angle)] as const;
 });
+/** A cast shadow is full near what casts it, and then falls off with this slope: a shadow that fades at once is too narrow for a nib. */
+export const castSlope = 1.6;
 /** A shadow is looked for in steps of so many px. */
 export const contactStepPx = 2;
 /** A lamp that stands so low throws no longer shadows than one at this height. */
@@ -107,7 +109,7 @@ export function contactGround(
           const row = Math.round(y + dy * far);
           if (column < 0 || row < 0 || column >= width || row >= height) return 0;
           const clear = distanceAt(column, row);
-          if (clear === 0) return strength * (1 - far / reach);
+          if (clear === 0) return strength * Math.min(1, castSlope * (1 - far / reach));
           // Nothing in front lies nearer than that, rounding to whole px counted.
           far += contactStepPx * Math.max(1, Math.floor((clear - 2) / contactStepPx));
         }

@@ -39,13 +39,13 @@ function strokeMarks({ strokes, widthMm }: Picture): SpotMark[] {
 export function LightViews({ useLight }: { useLight: LightDesk }) {
   const { view, set } = useLight(useShallow((state) => ({ view: state.view, set: state.set })));
   return (
-    <fieldset className="flex" aria-label="What the picture shows">
+    <fieldset className="flex w-24 flex-col" aria-label="What the picture shows">
       {lightViews.map(({ id, name }: { id: LightView; name: string }) => (
         <button
           key={id}
           type="button"
           aria-pressed={view === id}
-          className={`min-h-11 border border-ink px-2.5 ${view === id ? 'bg-ink text-paper' : 'bg-paper hover:bg-bench'}`}
+          className={`min-h-11 border border-ink px-1.5 text-sm ${view === id ? 'bg-ink text-paper' : 'bg-paper hover:bg-bench'}`}
           onClick={() => set({ view: id })}
         >
           {name}

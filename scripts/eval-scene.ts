@@ -6,18 +6,26 @@ import { codePoints } from './eval-picture/code-points';
 import { drawingTruth } from './eval-scene/drawings';
 import { figures } from './eval-scene/figures';
 import { bodiesOfFigure, type FrontScore, frontsOfDrawing, frontsOfFigure } from './eval-scene/score';
-import { type LightScore, scoreFigure, truthsOf } from './eval-scene/light-score';
+import { ceilingLight, litFigure, type LightScore, type PartScore, scoreLight, truthsOf } from './eval-scene/light-score';
 import { lampsOf } from './eval-scene/true-light';
-import { truthOf } from './eval-scene/truth';
+import { type FigureTruth, truthOf } from './eval-scene/truth';
+import type { Lamp } from '../src/core/index';
 
 const noContact = { strength: 0, ringStrength: 0 };
-/** What the light is made of, one thing more a row; the first knows nothing of bodies and fronts. */
-const lightRows = [
-  ['each region by itself', { contact: noContact, findsCuts: false }, true],
-  ['bodies that go on behind what lies in front', { contact: noContact, findsCuts: false }, false],
-  ['and cut ends, as they are found', { contact: noContact }, false],
-  ['and contact and cast shadow', {}, false],
-] as const;
+/** First the ceiling, then what the light is made of, one thing more a row; the first of those knows nothing of bodies and fronts. */
+const lightRows: readonly [string, (figure: FigureTruth, lamp: Lamp) => Float32Array][] = [
+  ['ceiling: true normals, our own shadow', ceilingLight],
+  ['each region by itself', (figure, lamp) => litFigure(figure, lamp, 'nothing', { contact: noContact, findsCuts: false })],
+  [
+    'bodies that go on behind what lies in front',
+    (figure, lamp) => litFigure(figure, lamp, 'truth', { contact: noContact, findsCuts: false }),
+  ],
+  ['and cut ends, as they are found', (figure, lamp) => litFigure(figure, lamp, 'truth', { contact: noContact })],
+  ['and contact and cast shadow', (figure, lamp) => litFigure(figure, lamp, 'truth')],
+  ['all of it, bodies and fronts as proposed', (figure, lamp) => litFigure(figure, lamp, 'proposed')],
+];
+/** The row whose parts are listed where they come out against the truth. */
+const listedRow = 'and contact and cast shadow';
 
 const percent = (part: number, whole: number): string => (whole === 0 ? '-' : ((100 * part) / whole).toFixed(1));
 const row = (cells: readonly (string | number)[]): void => console.log(`| ${cells.join(' | ')} |`);
@@ -80,11 +88,17 @@ console.log();
 head(['light', 'same %', 'two off %', 'rho']);
 const step = 4;
 const sums = new Map<string, LightScore>();
+const parts = new Map<string, { px: number; rho: number; lamps: number }>();
 for (const figure of figures) {
   const truth = truthOf(figure);
-  for (const plan of truthsOf(truth, lampsOf(truth.seen.sizePx), step)) {
-    for (const [name, options, withoutStanding] of lightRows) {
-      const own = scoreFigure(truth, plan, step, options, withoutStanding);
+  const listed = ({ part, px, rho }: PartScore) => {
+    const name = `${figure.name}, ${truth.parts[part - 1]?.name}`;
+    const own = parts.get(name) ?? { px, rho: 0, lamps: 0 };
+    parts.set(name, { px, rho: own.rho + rho, lamps: own.lamps + 1 });
+  };
+  for (const { lamp, truth: light } of truthsOf(truth, lampsOf(truth.seen.sizePx), step)) {
+    for (const [name, lit] of lightRows) {
+      const own = scoreLight(lit(truth, lamp), light, truth, step, name === listedRow ? listed : undefined);
       const before = sums.get(name) ?? { px: 0, same: 0, twoOff: 0, rho: 0 };
       sums.set(name, {
         px: before.px + own.px,
@@ -95,4 +109,8 @@ for (const figure of figures) {
     }
   }
 }
-for (const [name, { px, same, twoOff, rho }] of sums) row([name, percent(same, px), percent(twoOff, px), (rho / px).toFixed(2)]);
+for (const [name, { px, same, twoOff, rho }] of sums) row([name, percent(same, px), percent(twoOff, px), (rho / px).toFixed(3)]);
+
+const against = [...parts].filter(([, { rho }]) => rho < 0);
+console.log(`\nParts whose light goes against the truth in the mean over all lamps: ${against.length} of ${parts.size}.`);
+for (const [name, { px, rho, lamps }] of against) console.log(`${name}: ${px} px, rho ${(rho / lamps).toFixed(2)}`);

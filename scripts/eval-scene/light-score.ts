@@ -1,6 +1,8 @@
-import { cutBands, type Lamp, shadeScene } from '../../src/core/index';
+import { cutBands, type Lamp, proposeBodies, proposeFronts, shadeScene } from '../../src/core/index';
+import { partsOfPicture } from '../../src/core/scene/parts';
+import { openStage } from '../../src/core/scene/stage';
 import type { FigureTruth } from './truth';
-import { trueLight } from './true-light';
+import { trueLight, wayTo } from './true-light';
 
 /** Shares of pixels in the same band and two bands off, and Spearman's rank correlation, each weighted by area over parts. */
 export type LightScore = { px: number; same: number; twoOff: number; rho: number };
@@ -57,12 +59,18 @@ export function spearman(first: readonly number[], second: readonly number[]): n
   return own > 0 && theirs > 0 ? both / Math.sqrt(own * theirs) : 0;
 }
 
-/** Scores a light against the true one, part by part (boxes left out), on pixels without ink of every so many-th row and column. */
+export type PartScore = { part: number; px: number; rho: number };
+
+/**
+ * Scores a light against the true one, part by part (boxes left out), on pixels without ink of every so many-th row and column.
+ * @param each told of every part that counts.
+ */
 export function scoreLight(
   light: Float32Array,
   truth: Float32Array,
   { seen: { parts, ink }, parts: list }: Pick<FigureTruth, 'seen' | 'parts'>,
   step: number,
+  each?: (score: PartScore) => void,
 ): LightScore {
   const byPart = new Map<number, { ours: number[]; theirs: number[] }>();
   for (let i = 0; i < truth.length; i++) {
@@ -73,31 +81,54 @@ export function scoreLight(
     own.theirs.push(truth[i]!);
   }
   const score = { px: 0, same: 0, twoOff: 0, rho: 0 };
-  for (const { ours, theirs } of byPart.values()) {
+  for (const [part, { ours, theirs }] of byPart) {
     if (ours.length * step * step < leastPartPx) continue;
     const [one, other] = [cutBands(Float32Array.from(ours), shares), cutBands(Float32Array.from(theirs), shares)];
+    const rho = spearman(ours, theirs);
     score.px += ours.length;
     score.same += one.reduce((sum, band, i) => sum + Number(band === other[i]), 0);
     score.twoOff += one.reduce((sum, band, i) => sum + Number(Math.abs(band - other[i]!) === 2), 0);
-    score.rho += ours.length * spearman(ours, theirs);
+    score.rho += ours.length * rho;
+    each?.({ part, px: ours.length * step * step, rho });
   }
   return score;
 }
 
 export type LightPlan = { name: string; lamp: Lamp; truth: Float32Array };
 
-/** Lights a figure as the application does with what its truth says of bodies and fronts. */
-export function scoreFigure(
-  figure: FigureTruth,
-  plan: LightPlan,
-  step: number,
-  options?: Parameters<typeof shadeScene>[2],
-  without = false,
-): LightScore {
+/** What is known of how a figure's labels stand: nothing, what is true, or what is proposed from the drawing. */
+export type Known = 'nothing' | 'truth' | 'proposed';
+
+/** Lights a figure as the application does. */
+export function litFigure(figure: FigureTruth, lamp: Lamp, known: Known, options?: Parameters<typeof shadeScene>[2]): Float32Array {
+  const { seen, labels, lines } = figure;
+  const picture = { width: seen.sizePx, height: seen.sizePx, pxPerMm: seen.pxPerMm, labels, lines };
+  const standing =
+    known === 'truth'
+      ? standingOfTruth(figure)
+      : known === 'proposed'
+        ? { bodies: proposeBodies(picture), fronts: proposeFronts(picture) }
+        : {};
+  return shadeScene({ ...picture, ...standing }, lamp, options);
+}
+
+/** The most that could be reached: true normals and true depths, under our own contact and cast shadow. */
+export function ceilingLight(figure: FigureTruth, lamp: Lamp): Float32Array {
   const { seen, labels } = figure;
-  const standing = without ? {} : standingOfTruth(figure);
-  const light = shadeScene({ width: seen.sizePx, height: seen.sizePx, pxPerMm: seen.pxPerMm, labels, ...standing }, plan.lamp, options);
-  return scoreLight(light, plan.truth, figure, step);
+  const { sizePx, pxPerMm, normals, depths } = seen;
+  const lost = openStage(partsOfPicture(labels, sizePx, sizePx), standingOfTruth(figure), { pxPerMm })
+    .groundAt(1)
+    .under(lamp);
+  const light = new Float32Array(labels.length).fill(Number.NaN);
+  const half = sizePx / 2;
+  for (let i = 0; i < light.length; i++) {
+    if (labels[i] === 0 || Number.isNaN(depths[i])) continue;
+    const [column, row] = [i % sizePx, Math.floor(i / sizePx)];
+    const way = wayTo(lamp, [(column + 0.5) / half - 1, (row + 0.5) / half - 1, depths[i]!], half);
+    const cosine = [0, 1, 2].reduce((sum, axis) => sum + normals[3 * i + axis]! * way[axis]!, 0);
+    light[i] = cosine - (lost(labels[i]!)?.(column, row) ?? 0);
+  }
+  return light;
 }
 
 export function truthsOf(figure: FigureTruth, lamps: readonly { name: string; lamp: Lamp }[], step: number): LightPlan[] {

@@ -66,7 +66,8 @@ export function trueLight({ solids }: Figure, { sizePx, parts, depths, normals }
   return light;
 }
 
-function wayTo(lamp: Lamp, [x, y, z]: readonly [number, number, number], half: number): [number, number, number] {
+/** The unit way to a lamp from a place in half widths. */
+export function wayTo(lamp: Lamp, [x, y, z]: readonly [number, number, number], half: number): [number, number, number] {
   if (lamp.kind === 'distant') {
     const [side, height] = [(lamp.azimuthDeg * Math.PI) / 180, (lamp.heightDeg * Math.PI) / 180];
     return [Math.sin(side) * Math.cos(height), -Math.cos(side) * Math.cos(height), Math.sin(height)];

@@ -6,6 +6,10 @@ export type PullingMark = {
   density: number;
 };
 
+/** How strongly marks pull unless the maker says otherwise. */
+export const usualMarksPull = 0.6;
+/** They fade out so far round them. */
+export const marksFadeMm = 1.5;
 /** At this share of ink they pull with all their strength: hatching that an illustrator means as full shadow. */
 const fullDensity = 0.3;
 /** So much darker it is in the middle of full hatching at strength 1: more than light and dark side of most things differ. */

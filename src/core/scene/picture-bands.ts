@@ -4,7 +4,7 @@ import { hexOfLab } from '#core/colour/lab';
 import { labelsOf, regionIdsUnder } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { wishedShares } from '#core/light/wished-shares';
-import type { PullingMark } from '#core/light/marks-pull';
+import { type PullingMark, usualMarksPull } from '#core/light/marks-pull';
 import { usualBlend } from './element-bands';
 import type { HandStrokePx } from './hand-light';
 import { type LampOver, lampInPx } from './lamp-over';
@@ -17,9 +17,6 @@ import { standingOfPicture } from './standing-of-picture';
 export type BandsOfPicture = { /** Ids of the elements, in the order of the request. */ ids: string[]; request: BandRequest };
 
 type Rows = Pick<Picture, 'elements' | 'bodies' | 'fronts' | 'strokes' | 'marksPull'>;
-
-/** How strongly the illustrator's marks pull the dark unless the maker says otherwise. */
-export const usualMarksPull = 0.6;
 
 /** What is asked of a scene for a picture: its elements that have a ladder and a place, soft spots last, and how its regions stand to each other. */
 export function bandsOfPicture(picture: Rows, table: IndexedTable, lamp: LampOver, resolution: BandRequest['resolution']): BandsOfPicture {

@@ -1,6 +1,6 @@
 import { directShare } from '#core/light/mixed-light';
 import type { Lamp } from '#core/light/shade';
-import { marksPull, type PullingMark } from '#core/light/marks-pull';
+import { marksFadeMm, marksPull, type PullingMark } from '#core/light/marks-pull';
 import type { BandMap } from './band-map';
 import { type BodyForm, formOfBody } from './body-form';
 import { usualPxPerMm } from './borders';
@@ -65,9 +65,6 @@ export type SceneOptions = {
   /** Of the picture: cut ends are sought, and shadows reach as far as they do on paper. Default: no cut ends, shadows as at 300 dpi. */
   pxPerMm?: number;
 };
-
-/** Marks fade out so far round them. */
-const marksFadeMm = 1.5;
 
 type Labelled = Pick<PictureParts, 'labels' | 'width' | 'height'>;
 

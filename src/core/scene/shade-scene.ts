@@ -1,4 +1,7 @@
+import { marksFadeMm, marksPull, usualMarksPull } from '#core/light/marks-pull';
+import { directShare } from '#core/light/mixed-light';
 import type { Lamp } from '#core/light/shade';
+import type { ShadeCue } from '#core/picture/shade-cues';
 import { formOfBody } from './body-form';
 import { type LabelledPicture, usualPxPerMm } from './borders';
 import type { ContactOptions } from './contact';
@@ -12,6 +15,8 @@ export type ShadedScene = LabelledPicture & {
   bodies?: readonly SceneBody[] | undefined;
   /** What lies in front at common borders; none is guessed. */
   fronts?: readonly SceneFront[] | undefined;
+  /** Hatching and dots of the illustrator, as findShadeCues tells of them; they pull the dark towards them. */
+  marks?: readonly Pick<ShadeCue, 'boundsPx' | 'ink'>[] | undefined;
 };
 
 export type ShadeSceneOptions = {
@@ -19,6 +24,8 @@ export type ShadeSceneOptions = {
   contact?: Partial<ContactOptions>;
   /** Whether cut ends are sought, where a straight-sided thing is cut off across and does not round away. Default true. */
   findsCuts?: boolean;
+  /** How strongly marks pull, 0 to 1. Default as usual. */
+  marksPull?: number;
 };
 
 /**
@@ -30,12 +37,13 @@ export type ShadeSceneOptions = {
  * @throws RangeError or TypeError when the map, the lamp or an option is out of range.
  */
 export function shadeScene(scene: ShadedScene, lamp: Lamp, options: ShadeSceneOptions = {}): Float32Array {
-  const { width, height, labels, pxPerMm = usualPxPerMm, bodies, fronts = [] } = scene;
-  const { contact, findsCuts = true } = options;
+  const { width, height, labels, pxPerMm = usualPxPerMm, bodies, fronts = [], marks = [] } = scene;
+  const { contact, findsCuts = true, marksPull: strength = usualMarksPull } = options;
   if (!(labels instanceof Uint16Array)) throw new TypeError('shadeScene expects labels as a Uint16Array, 0 = paper outside');
   if (!Number.isInteger(width) || !Number.isInteger(height) || width < 1 || labels.length !== width * height) {
     throw new RangeError(`shadeScene expects width x height = ${width * height} labels, got ${labels.length}`);
   }
+  if (!(strength >= 0 && strength <= 1)) throw new RangeError(`shadeScene expects marksPull of 0 to 1, got ${strength}`);
   if (!(pxPerMm > 0)) throw new RangeError(`shadeScene expects pxPerMm over 0, got ${pxPerMm}`);
   const picture: PictureParts = partsOfPicture(labels, width, height);
   const stage = openStage(picture, { bodies, fronts }, { pxPerMm, contact });
@@ -43,10 +51,14 @@ export function shadeScene(scene: ShadedScene, lamp: Lamp, options: ShadeSceneOp
     const { scale, ...placed } = formOfBody(picture, body, { pxPerMm: findsCuts ? pxPerMm : null });
     return { ...placed, formScale: scale };
   });
+  const pulling = marks.map(({ boundsPx, ink }) => ({ boundsPx, density: ink.length / Math.max(1, boundsPx[2] * boundsPx[3]) }));
+  const pull = marksPull(pulling, strength * directShare(lamp), marksFadeMm * pxPerMm);
   const light = new Float32Array(labels.length).fill(Number.NaN);
   for (let i = 0; i < labels.length; i++) {
     const label = labels[i]!;
-    if (label !== 0) light[i] = lightOf(label)(i % width, Math.floor(i / width));
+    if (label === 0) continue;
+    const [x, y] = [i % width, Math.floor(i / width)];
+    light[i] = lightOf(label)(x, y) - pull(x, y);
   }
   return light;
 }

@@ -1,7 +1,7 @@
 import { ArrowDown, Sun } from 'lucide-react';
 import type { DistantLamp, SceneLamp } from '#model/lamp';
 import type { Picture } from '#model/picture';
-import { usualMarksPull } from '#core/scene/picture-bands';
+import { usualMarksPull } from '#core/light/marks-pull';
 import { leastNearMm, lowestDeg, mostNearMm, sideWords } from '#ui/lamp-place.ts';
 import { Slider } from '#ui/slider.tsx';
 import { lampPlaces } from './lamp-places';

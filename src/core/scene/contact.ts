@@ -21,7 +21,7 @@ const ring = Array.from({ length: ringSteps }, (_, step) => {
   return [Math.cos(angle), Math.sin(angle)] as const;
 });
 /** A cast shadow is full near what casts it, and then falls off with this slope: a shadow that fades at once is too narrow for a nib. */
-export const castSlope = 1.6;
+export const castSlope = 1.3;
 /** A shadow is looked for in steps of so many px. */
 export const contactStepPx = 2;
 /** A lamp that stands so low throws no longer shadows than one at this height. */

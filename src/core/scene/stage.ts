@@ -18,12 +18,16 @@ type Standing = { bodies?: readonly SceneBody[] | undefined; fronts?: readonly S
 
 const none: ReadonlySet<number> = new Set();
 
+/** What lies on another stands out of it only in full relief. */
+const standsOut = ({ relief }: CoveringBody): boolean => relief.kind !== 'pattern' && relief.kind !== 'flat' && (relief.strength ?? 1) >= 1;
+
 /** For a label all labels of bodies that lie in front of its own, as some border of the two says. */
 function labelsBefore(bodyOf: (label: number) => CoveringBody, fronts: readonly SceneFront[]): (label: number) => ReadonlySet<number> {
   const before = new Map<CoveringBody, Set<number>>();
   for (const { front, behind } of fronts) {
-    // Nothing lies in front of itself.
-    if (bodyOf(front) === bodyOf(behind)) continue;
+    // Nothing lies in front of itself, and what lies flat, or nearly so, on a thing has no height from which to shade it.
+    const body = bodyOf(front);
+    if (body === bodyOf(behind) || (body.host === bodyOf(behind) && !standsOut(body))) continue;
     const own = before.get(bodyOf(behind)) ?? new Set<number>();
     for (const label of bodyOf(front).covered) own.add(label);
     before.set(bodyOf(behind), own);

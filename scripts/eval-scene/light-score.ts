@@ -126,7 +126,7 @@ export function ceilingLight(figure: FigureTruth, lamp: Lamp): Float32Array {
     const [column, row] = [i % sizePx, Math.floor(i / sizePx)];
     const way = wayTo(lamp, [(column + 0.5) / half - 1, (row + 0.5) / half - 1, depths[i]!], half);
     const cosine = [0, 1, 2].reduce((sum, axis) => sum + normals[3 * i + axis]! * way[axis]!, 0);
-    light[i] = cosine - (lost(labels[i]!)?.(column, row) ?? 0);
+    light[i] = cosine - (lost(labels[i]!)?.at(column, row) ?? 0);
   }
   return light;
 }

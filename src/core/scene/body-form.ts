@@ -51,20 +51,23 @@ function cutOut({ labels, width, height }: PictureParts, { bounds: [left, top, r
 }
 
 function halved({ width, height, mask, labels, ...place }: Cut): Cut {
-  const halfWidth = (width + 1) >> 1;
-  const halfHeight = (height + 1) >> 1;
+  const halfWidth = width >> 1;
+  const halfHeight = height >> 1;
   const half = { mask: new Uint8Array(halfWidth * halfHeight), labels: new Uint16Array(halfWidth * halfHeight) };
   for (let y = 0; y < halfHeight; y++) {
     for (let x = 0; x < halfWidth; x++) {
-      const cells = [0, 1, 2, 3].flatMap((corner) => {
-        const [column, row] = [2 * x + (corner & 1), 2 * y + (corner >> 1)];
-        return column < width && row < height ? [row * width + column] : [];
-      });
-      const inside = cells.filter((cell) => mask[cell] === 1);
+      // A cut-out has even sides, so that every cell is whole.
+      const first = 2 * y * width + 2 * x;
+      const cells = [first, first + 1, first + width, first + width + 1] as const;
+      const isInside = mask[cells[0]]! + mask[cells[1]]! + mask[cells[2]]! + mask[cells[3]]! >= 2 ? 1 : 0;
       const i = y * halfWidth + x;
-      half.mask[i] = inside.length >= 2 ? 1 : 0;
+      half.mask[i] = isInside;
       // The label of one that is as the cell is: inside or not.
-      half.labels[i] = labels[(half.mask[i] ? inside[0] : cells.find((cell) => mask[cell] === 0)) ?? cells[0]!]!;
+      for (const cell of cells) {
+        if (mask[cell] !== isInside) continue;
+        half.labels[i] = labels[cell]!;
+        break;
+      }
     }
   }
   return { ...place, width: halfWidth, height: halfHeight, ...half };

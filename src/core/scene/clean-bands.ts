@@ -11,7 +11,7 @@ const leastStripNibs = 2;
 const leastAreaMm2 = 0.46;
 
 /** Edges of bands are smoothed over so far to each side, in mm, and so many times. */
-const smoothMm = 0.3;
+const smoothMm = 0.25;
 const smoothTurns = 2;
 
 /**

@@ -39,8 +39,13 @@ export function contactRing({ ringMm }: Pick<ContactOptions, 'ringMm'>, pxPerMm:
 
 type Labelled = { width: number; height: number; labels: Uint16Array; pxPerMm: number };
 
-/** Light lost at a column and row: 0 nothing, 1 as much as a surface at right angles to the light gets. */
-export type LightLost = (x: number, y: number) => number;
+/** Light that a label's places lose: 0 nothing, 1 as much as a surface at right angles to the light gets. */
+export type LightLost = {
+  /** @param x @param y column and row of the map. */
+  at: (x: number, y: number) => number;
+  /** Takes a share of it from the values of pixels (their numbers in the map). */
+  take: (values: Float32Array, pixels: Uint32Array, share: number) => void;
+};
 
 /** What of contact and cast shadow does not depend on the lamp, made when it is first asked for and kept. */
 export type ContactGround = {
@@ -97,33 +102,47 @@ export function contactGround(
     const distantX = Math.sin(side);
     const distantY = -Math.cos(side);
     const distantReach = lamp.kind === 'distant' ? contactReachPx(reachMm, lamp.heightDeg, pxPerMm) : 0;
+    const farthestReach = contactReachPx(reachMm, lowestDeg, pxPerMm);
     return (label: number): LightLost | null => {
       if (before(label).size === 0) return null;
-      const { at: distanceAt } = distanceFor(label);
+      const { cells, stride, left: cellLeft, top: cellTop } = distanceFor(label);
       const about = ringFor(label);
       const [left, top, right] = boxOf(label);
       const rowPx = right - left + 1;
+      const ringShare = ringStrength / ringSteps;
       const cast = (x: number, y: number, dx: number, dy: number, reach: number): number => {
         for (let far = 1; far < reach; ) {
-          const column = Math.round(x + dx * far);
-          const row = Math.round(y + dy * far);
+          const column = Math.floor(x + dx * far + 0.5);
+          const row = Math.floor(y + dy * far + 0.5);
           if (column < 0 || row < 0 || column >= width || row >= height) return 0;
-          const clear = distanceAt(column, row);
+          // The map of distances reaches farther than any shadow.
+          const clear = cells[(row - cellTop) * stride + column - cellLeft]!;
           if (clear === 0) return strength * Math.min(1, castSlope * (1 - far / reach));
           // Nothing in front lies nearer than that, rounding to whole px counted.
-          far += contactStepPx * Math.max(1, Math.floor((clear - 2) / contactStepPx));
+          far += clear < 2 * contactStepPx + 2 ? contactStepPx : contactStepPx * Math.floor((clear - 2) / contactStepPx);
         }
         return 0;
       };
-      return (x, y) => {
-        const clear = distanceAt(x, y);
-        const around = clear > ringPx ? 0 : (ringStrength * about[(y - top) * rowPx + x - left]!) / ringSteps;
+      const at = (x: number, y: number): number => {
+        const clear = cells[(y - cellTop) * stride + x - cellLeft]!;
+        const around = clear > ringPx ? 0 : ringShare * about[(y - top) * rowPx + x - left]!;
         if (lamp.kind === 'distant') return clear - 1 > distantReach ? around : around + cast(x, y, distantX, distantY, distantReach);
-        const [wayX, wayY] = [lamp.xPx - x - 0.5, lamp.yPx - y - 0.5];
-        const flat = Math.hypot(wayX, wayY) || 1;
-        const reach = Math.min(flat, contactReachPx(reachMm, (Math.atan2(lamp.heightPx, flat) * 180) / Math.PI, pxPerMm));
+        if (clear - 1 > farthestReach) return around;
+        const wayX = lamp.xPx - x - 0.5;
+        const wayY = lamp.yPx - y - 0.5;
+        const flat = Math.sqrt(wayX * wayX + wayY * wayY) || 1;
+        // The height over the paper at which the lamp is seen: tan = height / flat, and no lower than the lowest.
+        const reach = Math.min(flat, farthestReach, (reachMm * pxPerMm * flat) / lamp.heightPx);
         return clear - 1 > reach ? around : around + cast(x, y, wayX / flat, wayY / flat, reach);
       };
+      const take = (values: Float32Array, pixels: Uint32Array, share: number) => {
+        for (let i = 0; i < pixels.length; i++) {
+          const pixel = pixels[i]!;
+          const y = Math.floor(pixel / width);
+          values[i]! -= share * at(pixel - y * width, y);
+        }
+      };
+      return { at, take };
     };
   };
   return { under };

@@ -3,7 +3,7 @@ import type { Lamp } from '#core/light/shade';
 import type { BandMap } from './band-map';
 import type { HandLight } from './hand-light';
 import type { SceneElement } from './scene';
-import type { LightAt } from './stage';
+import type { LabelLight } from './stage';
 
 /** How far the cuts of an element are those of its bodies, and of the whole picture: 0 not at all, together 1 at most. */
 export type Blend = { body: number; picture: number };
@@ -17,7 +17,7 @@ export const usualBlend: Blend = { body: 0.3, picture: 0.25 };
 type Asked = {
   elements: readonly SceneElement[];
   pixelsOf: (label: number) => Uint32Array;
-  lightOf: (label: number, lamp: Lamp | undefined) => LightAt;
+  lightOf: (label: number, lamp: Lamp | undefined) => LabelLight;
   /** Labels of the body of a label. */
   bodyOf: (label: number) => readonly number[];
   blend: Blend;
@@ -32,10 +32,7 @@ export function elementBands(map: BandMap, { elements, pixelsOf, lightOf, bodyOf
   const valuesOf = (label: number, lamp?: Lamp): { pixels: Uint32Array; values: Float32Array } => {
     const pixels = pixelsOf(label);
     const values = new Float32Array(pixels.length);
-    if (pixels.length > 0) {
-      const light = lightOf(label, lamp);
-      for (let i = 0; i < pixels.length; i++) values[i] = light(pixels[i]! % map.width, Math.floor(pixels[i]! / map.width));
-    }
+    if (pixels.length > 0) lightOf(label, lamp).add(values, pixels);
     return { pixels, values };
   };
   const inScene = new Map<number, { pixels: Uint32Array; values: Float32Array }>();
@@ -44,7 +41,14 @@ export function elementBands(map: BandMap, { elements, pixelsOf, lightOf, bodyOf
     inScene.set(label, known);
     return known;
   };
-  const ranksOf = (labels: Iterable<number>): Ranks => rankValues(joined([...labels].map((label) => sceneValues(label).values)));
+  // What is blended in need not be exact: every third value tells enough.
+  const ranksOf = (labels: Iterable<number>): Ranks =>
+    rankValues(
+      joined(
+        [...labels].map((label) => sceneValues(label).values),
+        3,
+      ),
+    );
 
   const blends = blend.body > 0 || blend.picture > 0;
   const coloured = blends ? new Set(elements.filter(({ spot }) => !spot).flatMap(({ labels }) => [...labels])) : new Set<number>();
@@ -55,7 +59,8 @@ export function elementBands(map: BandMap, { elements, pixelsOf, lightOf, bodyOf
     if (spot) continue;
     const parts = labels.map((label) => (lamp ? valuesOf(label, lamp) : sceneValues(label)));
     const values = joined(parts.map((part) => part.values));
-    let least = leastOfBands(rankValues(values), shares);
+    // While the lamp moves one part in 4096 is enough; a sort would be waited for.
+    let least = (map.scale === 1 ? leastOfBands : nearLeastOfBands)(rankValues(values), shares);
     // Under a lamp of its own an element is like nothing else.
     if (blends && !isByHand && !lamp && values.length > 0) {
       const bodies = new Set(labels.flatMap((label) => [...bodyOf(label)]));
@@ -90,12 +95,15 @@ export function elementBands(map: BandMap, { elements, pixelsOf, lightOf, bodyOf
   }
 }
 
-function joined(parts: readonly Float32Array[]): Float32Array {
-  const all = new Float32Array(parts.reduce((sum, part) => sum + part.length, 0));
+/** @param every takes every so many-th value of each part. Default 1. */
+function joined(parts: readonly Float32Array[], every = 1): Float32Array {
+  const all = new Float32Array(parts.reduce((sum, part) => sum + Math.ceil(part.length / every), 0));
   let at = 0;
   for (const part of parts) {
-    all.set(part, at);
-    at += part.length;
+    if (every === 1) {
+      all.set(part, at);
+      at += part.length;
+    } else for (let i = 0; i < part.length; i += every) all[at++] = part[i]!;
   }
   return all;
 }

@@ -2,6 +2,11 @@
 export type FrontDistance = {
   /** 0 on such a pixel, 255 at most and beyond the box. @param x @param y column and row of the map. */
   at: (x: number, y: number) => number;
+  /** The same as an array with a rim of one cell, for loops that a moving lamp waits for: that of (x, y) is at (y - top) x stride + x - left. */
+  cells: Uint8Array;
+  stride: number;
+  left: number;
+  top: number;
 };
 
 const farthest = 255;
@@ -44,11 +49,11 @@ export function frontDistance(
       nearer(cell, cell + 1, cell + stride + 1, cell + stride, cell + stride - 1);
     }
   }
-  return {
-    at: (x, y) => {
-      const [column, row] = [x - fromX, y - fromY];
-      if (column < 0 || row < 0 || column >= columns || row >= rows) return farthest;
-      return cells[(row + 1) * stride + column + 1]!;
-    },
+  const at = (x: number, y: number): number => {
+    const column = x - fromX;
+    const row = y - fromY;
+    if (column < 0 || row < 0 || column >= columns || row >= rows) return farthest;
+    return cells[(row + 1) * stride + column + 1]!;
   };
+  return { at, cells, stride, left: fromX - 1, top: fromY - 1 };
 }

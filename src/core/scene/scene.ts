@@ -11,7 +11,7 @@ import { layOnSpots } from './lay-spots';
 import { type PictureParts, partsOfPicture } from './parts';
 import type { CoveringBody, SceneBody, SceneFront } from './scene-bodies';
 import type { SpotPx } from './spot-cover';
-import { boxOf, halvedLabels, type LightAt, lightStage, openStage, type Stage } from './stage';
+import { boxOf, halvedLabels, type LabelLight, lightStage, openStage, type Stage } from './stage';
 
 /**
  * What is to be coloured: the labels of an element, and the share of each of its bands, light to dark, sum 1. A soft spot has a place too: it
@@ -109,18 +109,26 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
     const hand = handFor[scale](JSON.stringify(strokes), () => handLight(strokes, { ...map, scale }));
     const pull =
       marks && marks.strength > 0 && marks.marks.length > 0 ? marksPull(marks.marks, marks.strength, marksFadeMm * pxPerMm) : null;
-    const withMarks = (light: (label: number) => LightAt, lamp: Lamp): ((label: number) => LightAt) => {
+    const withMarks = (light: (label: number) => LabelLight, lamp: Lamp): ((label: number) => LabelLight) => {
       if (!pull) return light;
       const direct = directShare(lamp);
       return (label) => {
         const own = light(label);
-        return (x, y) => own(x, y) - direct * pull(x * scale, y * scale);
+        return {
+          at: (x, y) => own.at(x, y) - direct * pull(x * scale, y * scale),
+          add: (values, pixels) => {
+            own.add(values, pixels);
+            for (let i = 0; i < pixels.length; i++) {
+              values[i]! -= direct * pull((pixels[i]! % map.width) * scale, Math.floor(pixels[i]! / map.width) * scale);
+            }
+          },
+        };
       };
     };
-    const byLamp = new Map<string, (label: number) => LightAt>();
-    const lightUnder = (lamp: Lamp): ((label: number) => LightAt) => {
+    const byLamp = new Map<string, (label: number) => LabelLight>();
+    const lightUnder = (lamp: Lamp): ((label: number) => LabelLight) => {
       const words = JSON.stringify(lamp);
-      const made = byLamp.get(words) ?? withMarks(lightStage(stage, lamp, scale, formFor(used)), lamp);
+      const made = byLamp.get(words) ?? withMarks(lightStage(stage, lamp, { mapWidth: map.width, scale }, formFor(used)), lamp);
       byLamp.set(words, made);
       return made;
     };
@@ -132,21 +140,26 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
   };
 
   const isThere = (label: number) => 4 * label + 3 < picture.bounds.length && picture.bounds[4 * label]! >= 0;
+  const pixelsAt = { 1: new Map<number, Uint32Array>(), 2: new Map<number, Uint32Array>() };
+  const pixelsOf = (label: number, scale: 1 | 2): Uint32Array => {
+    const made = pixelsAt[scale].get(label) ?? pixelsOfLabel(picture, mapAt(scale), label, scale);
+    pixelsAt[scale].set(label, made);
+    return made;
+  };
   const bandMap = (request: BandRequest): BandMap => {
     const { scale, map: own, stage, hand, lightUnder, tidy } = open(request);
     const size = own.labels.length;
     const map: BandMap = { width: own.width, height: own.height, scale, elements: new Uint16Array(size), bands: new Uint8Array(size) };
-    const pixelsOf = (label: number) => pixelsOfLabel(picture, own, label, scale);
     elementBands(map, {
       elements: request.elements,
-      pixelsOf: (label) => (isThere(label) ? pixelsOf(label) : noPixels),
+      pixelsOf: (label) => (isThere(label) ? pixelsOf(label, scale) : noPixels),
       lightOf: (label, lamp) => lightUnder(lamp ?? request.lamp)(label),
       bodyOf: (label) => stage.bodyAt(label).labels,
       blend: request.blend ?? noBlend,
       hand,
     });
     const sceneLight = lightUnder(request.lamp);
-    const softEdges = layOnSpots(map, picture, request.elements, (label, x, y) => sceneLight(label)(x / scale, y / scale));
+    const softEdges = layOnSpots(map, picture, request.elements, (label, x, y) => sceneLight(label).at(x / scale, y / scale));
     if (request.cleans && scale === 1) cleanBands(map, pxPerMm);
     tidy();
     return softEdges ? { ...map, softEdges } : map;
@@ -156,13 +169,13 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
     const { map, hand, lightUnder, tidy } = open(request);
     const greys = new Uint8Array(map.labels.length);
     const sceneLight = lightUnder(request.lamp);
-    const byLabel = new Map<number, LightAt>();
+    const byLabel = new Map<number, LabelLight>();
     for (let i = 0; i < greys.length; i++) {
       const label = map.labels[i]!;
       if (label === 0) continue;
       const light = byLabel.get(label) ?? sceneLight(label);
       byLabel.set(label, light);
-      const value = light(i % map.width, Math.floor(i / map.width)) + (hand?.added[i] ?? 0);
+      const value = light.at(i % map.width, Math.floor(i / map.width)) + (hand?.added[i] ?? 0);
       greys[i] = hand?.white[i] ? 255 : Math.round(1 + 254 * Math.min(1, Math.max(0, (value + 0.6) / 1.6)));
     }
     tidy();

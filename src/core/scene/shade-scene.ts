@@ -47,7 +47,7 @@ export function shadeScene(scene: ShadedScene, lamp: Lamp, options: ShadeSceneOp
   if (!(pxPerMm > 0)) throw new RangeError(`shadeScene expects pxPerMm over 0, got ${pxPerMm}`);
   const picture: PictureParts = partsOfPicture(labels, width, height);
   const stage = openStage(picture, { bodies, fronts }, { pxPerMm, contact });
-  const lightOf = lightStage(stage, lamp, 1, (body) => {
+  const lightOf = lightStage(stage, lamp, { mapWidth: width, scale: 1 }, (body) => {
     const { scale, ...placed } = formOfBody(picture, body, { pxPerMm: findsCuts ? pxPerMm : null });
     return { ...placed, formScale: scale };
   });
@@ -58,7 +58,7 @@ export function shadeScene(scene: ShadedScene, lamp: Lamp, options: ShadeSceneOp
     const label = labels[i]!;
     if (label === 0) continue;
     const [x, y] = [i % width, Math.floor(i / width)];
-    light[i] = lightOf(label)(x, y) - pull(x, y);
+    light[i] = lightOf(label).at(x, y) - pull(x, y);
   }
   return light;
 }

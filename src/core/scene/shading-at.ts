@@ -36,6 +36,31 @@ export function shadingAt({ left, top, formScale, form, light }: LitForm, x: num
   return weight > 0 ? sum / weight : nearestLight(form, light, Math.round(u), Math.round(v));
 }
 
+/**
+ * Adds the light on a form, less `lessBy`, to the values of pixels of a map: the loop a moving lamp waits for. At half resolution a form of half
+ * resolution is read cell by cell; where that is none of its own, as above.
+ * @param pixels numbers of pixels in the map, row by row. @param scale px of the picture along one px of the map.
+ */
+export function addShading(
+  values: Float32Array,
+  pixels: Uint32Array,
+  { mapWidth, scale }: { mapWidth: number; scale: 1 | 2 },
+  lit: LitForm,
+  lessBy = 0,
+): void {
+  const { left, top, formScale, form, light } = lit;
+  const { mask, width } = form;
+  const isAligned = formScale === scale;
+  for (let i = 0; i < pixels.length; i++) {
+    const pixel = pixels[i]!;
+    const row = Math.floor(pixel / mapWidth);
+    const x = (pixel - row * mapWidth) * scale;
+    const y = row * scale;
+    const cell = isAligned ? ((y - top) / scale) * width + (x - left) / scale : -1;
+    values[i]! += (isAligned && mask[cell] === 1 ? light[cell]! : shadingAt(lit, x, y)) - lessBy;
+  }
+}
+
 function nearestLight({ width, height, mask }: Form, light: Float32Array, column: number, row: number): number {
   for (let reach = 1; reach <= Math.max(width, height); reach++) {
     for (let y = Math.max(0, row - reach); y <= Math.min(height - 1, row + reach); y++) {

@@ -3,7 +3,7 @@ import type { Lamp } from '#core/light/shade';
 import { type ContactGround, type ContactOptions, contactGround, usualContact } from './contact';
 import type { PictureParts } from './parts';
 import { bodiesByLabel, type CoveringBody, type SceneBody, type SceneFront } from './scene-bodies';
-import { type LitForm, shadingAt } from './shading-at';
+import { addShading, type LitForm, shadingAt } from './shading-at';
 
 /** How the regions of a picture stand to each other, and what does not depend on the lamp. */
 export type Stage = {
@@ -65,10 +65,10 @@ export function openStage(
   const before = labelsBefore(bodyAt, standing.fronts ?? []);
   const grounds = new Map<1 | 2, ContactGround>();
   const groundAt = (scale: 1 | 2): ContactGround => {
-    const map = scale === 1 ? picture : halvedLabels(picture);
-    const made =
-      grounds.get(scale) ??
-      contactGround({ ...map, pxPerMm: pxPerMm / scale }, before, (label) => boxOf(picture, label, scale), { ...usualContact, ...contact });
+    const known = grounds.get(scale);
+    if (known) return known;
+    const map = { ...(scale === 1 ? picture : halvedLabels(picture)), pxPerMm: pxPerMm / scale };
+    const made = contactGround(map, before, (label) => boxOf(picture, label, scale), { ...usualContact, ...contact });
     grounds.set(scale, made);
     return made;
   };
@@ -101,9 +101,16 @@ function bodyLighter(lamp: Lamp, formFor: FormFor) {
     const light = shadingAt(own.own, x, y);
     return own.host ? beneath + light - flat : light;
   };
+  const addLight = (own: LitBody, values: Float32Array, pixels: Uint32Array, map: { mapWidth: number; scale: 1 | 2 }) => {
+    if (own.host) addLight(own.host, values, pixels, map);
+    if (own.own) addShading(values, pixels, map, own.own, own.host ? flat : 0);
+  };
   return (body: CoveringBody) => {
     const own = light(body);
-    return (x: number, y: number) => lightAt(own, x, y);
+    return {
+      at: (x: number, y: number) => lightAt(own, x, y),
+      add: (values: Float32Array, pixels: Uint32Array, map: { mapWidth: number; scale: 1 | 2 }) => addLight(own, values, pixels, map),
+    };
   };
 }
 
@@ -113,23 +120,40 @@ function lampOn({ left, top, formScale }: Pick<LitForm, 'left' | 'top' | 'formSc
   return { ...lamp, xPx: (lamp.xPx - left) / formScale, yPx: (lamp.yPx - top) / formScale, heightPx: lamp.heightPx / formScale };
 }
 
-/** The light at a column and row of a map, larger = lighter. */
-export type LightAt = (x: number, y: number) => number;
+/** The light on a label, larger = lighter. */
+export type LabelLight = {
+  /** At a column and row of the map. */
+  at: (x: number, y: number) => number;
+  /** Adds it to the values of pixels, row by row (their numbers in the map). */
+  add: (values: Float32Array, pixels: Uint32Array) => void;
+};
 
 /**
  * The light on each label under a lamp: its body's form, less what stands in front of it takes.
- * @param lamp a near one in px of the picture. @returns for a label the light at places of the map.
+ * @param lamp a near one in px of the picture. @param map its width, and px of the picture along one px of it.
  */
-export function lightStage(stage: Stage, lamp: Lamp, scale: 1 | 2, formFor: FormFor): (label: number) => LightAt {
+export function lightStage(
+  stage: Stage,
+  lamp: Lamp,
+  map: { mapWidth: number; scale: 1 | 2 },
+  formFor: FormFor,
+): (label: number) => LabelLight {
+  const { scale } = map;
   const lit = bodyLighter(lamp, formFor);
   const lostOf = stage.groundAt(scale).under(lampOn({ left: 0, top: 0, formScale: scale }, lamp));
   const direct = directShare(lamp);
-  const known = new Map<number, LightAt>();
+  const known = new Map<number, LabelLight>();
   return (label) => {
     const own = known.get(label);
     if (own) return own;
     const [form, lost] = [lit(stage.bodyAt(label)), lostOf(label)];
-    const made: LightAt = lost ? (x, y) => form(x * scale, y * scale) - direct * lost(x, y) : (x, y) => form(x * scale, y * scale);
+    const made: LabelLight = {
+      at: (x, y) => form.at(x * scale, y * scale) - (lost ? direct * lost.at(x, y) : 0),
+      add: (values, pixels) => {
+        form.add(values, pixels, map);
+        lost?.take(values, pixels, direct);
+      },
+    };
     known.set(label, made);
     return made;
   };

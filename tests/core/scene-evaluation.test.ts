@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import type { proposeBodies } from '../../src/core/index';
 import { figures } from '../../scripts/eval-scene/figures';
+import { litFigure, scoreLight, truthsOf } from '../../scripts/eval-scene/light-score';
 import { render } from '../../scripts/eval-scene/render';
 import { bodiesOfFigure, frontsOfFigure, scoreFronts, standingOf } from '../../scripts/eval-scene/score';
 import { sphere } from '../../scripts/eval-scene/solids';
+import { lampsOf } from '../../scripts/eval-scene/true-light';
 import { truthOf } from '../../scripts/eval-scene/truth';
 
 // Four figures out of the large evaluation (npm run eval:scene): solids whose depths and joints are known.
@@ -57,6 +59,25 @@ describe('solid figures', () => {
     const sum = (of: (score: (typeof scores)[number]) => number) => scores.reduce((total, score) => total + of(score), 0);
     expect(sum(({ known }) => known)).toBeGreaterThan(40);
     expect(sum(({ fair }) => fair) / sum(({ known }) => known)).toBeGreaterThanOrEqual(0.9);
+  });
+
+  it('the light lies in the right band of three, with what is true of bodies and fronts and with what is proposed', () => {
+    const figures = chosen.filter(({ figure }) => figure.name !== 'two heads and a lantern');
+    for (const [known, leastSame, leastRho] of [
+      ['truth', 0.8, 0.87],
+      ['proposed', 0.74, 0.8],
+    ] as const) {
+      const score = { px: 0, same: 0, twoOff: 0, rho: 0 };
+      for (const truth of figures) {
+        for (const { lamp, truth: light } of truthsOf(truth, lampsOf(truth.seen.sizePx).slice(6), 8)) {
+          const own = scoreLight(litFigure(truth, lamp, known), light, truth, 8);
+          for (const key of ['px', 'same', 'twoOff', 'rho'] as const) score[key] += own[key];
+        }
+      }
+      expect(score.px).toBeGreaterThan(3000);
+      expect(score.same / score.px, known).toBeGreaterThanOrEqual(leastSame);
+      expect(score.rho / score.px, known).toBeGreaterThanOrEqual(leastRho);
+    }
   });
 
   it('the score tells a wrong proposal from a missing one', () => {

@@ -86,7 +86,9 @@ export function elementBands(map: BandMap, { elements, pixelsOf, lightOf, bodyOf
       if (hand) for (let i = 0; i < pixels.length; i++) own[i]! += hand.added[pixels[i]!]!;
       const bands = bandsByLeast(own, least);
       for (let i = 0; i < pixels.length; i++) {
-        const [pixel, band] = [pixels[i]!, bands[i]! - (keepsPaper ? 1 : 0)];
+        const pixel = pixels[i]!;
+        const shifted = bands[i]! + (hand?.shift[pixel] ?? 0);
+        const band = Math.min(shares.length, Math.max(1, shifted)) - (keepsPaper ? 1 : 0);
         if (band === 0 || hand?.white[pixel]) continue;
         map.elements[pixel] = index + 1;
         map.bands[pixel] = band;

@@ -4,11 +4,18 @@ import { distanceToPath } from './spot-cover';
 /** A stroke of the maker's hand in px of the picture. */
 export type HandStrokePx = { kind: HandKind; points: readonly (readonly [number, number])[]; radiusPx: number };
 
-/** What the hand changes: light added at pixels of the map (in their order), and those that stay paper. */
-export type HandLight = { added: Float32Array; white: Uint8Array };
+/** What the hand changes at the pixels of a map, in their order. */
+export type HandLight = {
+  /** Light that is added, by folds. */
+  added: Float32Array;
+  /** Bands that a pixel goes darker (over 0) or lighter: one a stroke, so that each stroke is seen, whatever the light. */
+  shift: Int8Array;
+  /** 1 where the paper stays bare. */
+  white: Uint8Array;
+};
 
-/** Light that one stroke adds or takes in its middle: about half of what the light and the dark side of a ball differ by. */
-const strokeLight = 0.45;
+/** No pixel is shifted by more: a ladder has six rungs. */
+const mostShift = 6;
 /** Of a fold the dark side loses so much, the light one gains so much. */
 const foldDark = 0.7;
 const foldLight = 0.2;
@@ -23,7 +30,11 @@ export function handLight(
 ): HandLight | null {
   if (strokes.length === 0) return null;
   const { labels, width, height, scale } = map;
-  const hand: HandLight = { added: new Float32Array(labels.length), white: new Uint8Array(labels.length) };
+  const hand: HandLight = {
+    added: new Float32Array(labels.length),
+    shift: new Int8Array(labels.length),
+    white: new Uint8Array(labels.length),
+  };
   for (const { kind, points, radiusPx } of strokes) {
     const path = points.map(([x, y]) => [x / scale, y / scale] as const);
     const radius = radiusPx / scale;
@@ -45,23 +56,11 @@ export function handLight(
         if (apart >= radius) continue;
         const near = 1 - apart / radius;
         if (kind === 'white') hand.white[i] = 1;
-        else hand.added[i]! += lightOf(kind, near, side);
+        else if (kind === 'darker') hand.shift[i] = Math.min(mostShift, hand.shift[i]! + 1);
+        else if (kind === 'lighter') hand.shift[i] = Math.max(-mostShift, hand.shift[i]! - 1);
+        else hand.added[i]! += kind === 'valley' || side >= 0 ? -foldDark * near : foldLight * near;
       }
     }
   }
   return hand;
-}
-
-/** @param near 1 on the path, 0 at its edge. @param side over 0: at the right of its way. */
-function lightOf(kind: Exclude<HandKind, 'white'>, near: number, side: number): number {
-  switch (kind) {
-    case 'darker':
-      return -strokeLight * Math.min(1, 2 * near);
-    case 'lighter':
-      return strokeLight * Math.min(1, 2 * near);
-    case 'valley':
-      return -foldDark * near;
-    case 'fold':
-      return side >= 0 ? -foldDark * near : foldLight * near;
-  }
 }

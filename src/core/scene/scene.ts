@@ -175,7 +175,7 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
       if (label === 0) continue;
       const light = byLabel.get(label) ?? sceneLight(label);
       byLabel.set(label, light);
-      const value = light.at(i % map.width, Math.floor(i / map.width)) + (hand?.added[i] ?? 0);
+      const value = light.at(i % map.width, Math.floor(i / map.width)) + (hand ? hand.added[i]! - shiftLight * hand.shift[i]! : 0);
       greys[i] = hand?.white[i] ? 255 : Math.round(1 + 254 * Math.min(1, Math.max(0, (value + 0.6) / 1.6)));
     }
     tidy();
@@ -190,6 +190,8 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
   };
 }
 
+/** What one band is in the grey form. */
+const shiftLight = 0.35;
 const noBlend: Blend = { body: 0, picture: 0 };
 const noPixels = new Uint32Array(0);
 

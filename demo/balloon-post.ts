@@ -1,3 +1,4 @@
+import type { NearLamp } from '#model/lamp';
 import type { ScanFaults } from './scan';
 
 /** The demo scenario: what the makes of "The Balloon Post" hold before anyone works on them. Points are in units of the drawing. */
@@ -8,6 +9,8 @@ export type DemoMake = {
   name: string;
   picture: { id: string; name: string; file: string; widthMm: number; unitsPerMm: number; scan?: Omit<ScanFaults, 'widthMm'> };
   elements: readonly DemoElement[];
+  /** Where its lamp stands; absent: at the upper left, as in any new make. `pictureId` is that of its picture. */
+  lamp?: Omit<NearLamp, 'pictureId'>;
 };
 
 const badgerPilotMake: DemoMake = {
@@ -340,5 +343,90 @@ const lanternMake: DemoMake = {
   ],
 };
 
+const watchMake: DemoMake = {
+  id: 'make-balloon-post-watch',
+  name: 'The Balloon Post: the night watch',
+  picture: { id: 'picture-watch', name: 'Lantern watch', file: 'lantern-watch.svg', widthMm: 90, unitsPerMm: 10 },
+  lamp: { kind: 'near', xMm: 45, yMm: 53, heightMm: 16, ambient: 0.1 },
+  elements: [
+    {
+      name: 'Hare',
+      points: [
+        [170, 300],
+        [230, 110],
+        [290, 110],
+        [130, 540],
+        [330, 462],
+      ],
+      codes: ['95b.fawn', '79b.fawn', '62b.fawn', '45b.fawn'],
+    },
+    {
+      name: 'Hare’s paws',
+      points: [
+        [200, 620],
+        [316, 622],
+        [104, 438],
+      ],
+      codes: ['95b.fawn', '79b.fawn'],
+    },
+    {
+      name: 'Belly and muzzle',
+      points: [
+        [250, 560],
+        [330, 320],
+      ],
+      codes: ['97.wool', '88.wool'],
+    },
+    { name: 'Inner ear', points: [[224, 110]], codes: ['97d.rose', '79d.rose'] },
+    {
+      name: 'Scarf',
+      points: [
+        [240, 396],
+        [196, 470],
+      ],
+      codes: ['88b.rose', '62b.rose', '36b.rose'],
+    },
+    {
+      name: 'Owl',
+      points: [
+        [676, 160],
+        [580, 400],
+        [580, 130],
+        [770, 130],
+      ],
+      codes: ['88.mist', '71.mist', '53.mist', '36.mist'],
+    },
+    { name: 'Wing', points: [[750, 480]], codes: ['79.mist', '53.mist', '27.mist'] },
+    { name: 'Owl’s breast', points: [[640, 500]], codes: ['97.wool', '88.wool', '71.wool'] },
+    {
+      name: 'Face rings',
+      points: [
+        [640, 212],
+        [740, 212],
+      ],
+      codes: ['97.wool', '79.wool'],
+    },
+    {
+      name: 'Beak and feet',
+      points: [
+        [664, 300],
+        [634, 626],
+        [722, 626],
+      ],
+      codes: ['88b.gold', '62b.gold'],
+    },
+    {
+      name: 'Lantern',
+      points: [
+        [450, 412],
+        [450, 444],
+        [450, 604],
+      ],
+      codes: ['62.flint', '45.flint', '27.flint'],
+    },
+    { name: 'Glass', points: [[424, 480]], codes: ['88b.gold'] },
+  ],
+};
+
 /** Newest last: the table shows the last touched first. */
-export const demoMakes: readonly DemoMake[] = [lanternMake, parcelMake, buntingMake, balloonMake, badgerPilotMake];
+export const demoMakes: readonly DemoMake[] = [watchMake, lanternMake, parcelMake, buntingMake, balloonMake, badgerPilotMake];

@@ -96,7 +96,8 @@ async function operationsOf(database: Database, make: DemoMake): Promise<Operati
     count: table.regions.length,
     of: readingKey(bare),
   };
-  return [{ kind: 'put', entity: 'picture', row: { ...bare, regionMap } }, ...elements];
+  const lamp: Operation[] = make.lamp ? [{ kind: 'patch', entity: 'make', fields: { lamp: { ...make.lamp, pictureId } } }] : [];
+  return [{ kind: 'put', entity: 'picture', row: { ...bare, regionMap } }, ...elements, ...lamp];
 }
 
 const onceName = 'demo-data';

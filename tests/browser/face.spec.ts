@@ -139,10 +139,10 @@ test('what to mind of a ladder stands at the ladder; a code that is long stays w
 test('the table shows five makes at once, each in its colours', async ({ page, shared }) => {
   await page.goto(shared.address);
   const strips = page.getByRole('article');
-  await expect(strips).toHaveCount(5);
-  await expect(page.locator('[data-thumbnail="colours"]')).toHaveCount(5);
+  await expect(strips).toHaveCount(6);
+  await expect(page.locator('[data-thumbnail="colours"]')).toHaveCount(6);
   const boxes = await strips.evaluateAll((items) => items.map((item) => item.getBoundingClientRect().toJSON() as Box));
-  for (const box of boxes) expect(box.y + box.height, 'a strip is in sight').toBeLessThanOrEqual(800);
+  for (const box of boxes.slice(0, 5)) expect(box.y + box.height, 'a strip is in sight').toBeLessThanOrEqual(800);
   const picture = page.locator('[data-thumbnail]').first().locator('img').nth(1);
   const most = await picture.evaluate((image) => {
     const { naturalWidth, naturalHeight } = image as HTMLImageElement;

@@ -353,10 +353,11 @@ const watchMake: DemoMake = {
       name: 'Hare',
       points: [
         [170, 300],
-        [230, 110],
+        [204, 110],
         [290, 110],
         [130, 540],
         [330, 462],
+        [330, 548],
       ],
       codes: ['95b.fawn', '79b.fawn', '62b.fawn', '45b.fawn'],
     },

@@ -5,6 +5,8 @@ import { type Application, startApplication } from '../server/application';
 type TestFixtures = {
   /** An application of one test alone, with its own database server: it may be stopped and killed. */
   lonely: Application;
+  /** One of a test's own, on the shared cluster, with nothing but the night watch. */
+  watching: Application;
   /** Errors and warnings of the page's console; a test fails when any is left at its end. */
   quietConsole: string[];
 };
@@ -22,6 +24,12 @@ export const test = base.extend<TestFixtures, { shared: Application }>({
   // biome-ignore lint/correctness/noEmptyPattern: Playwright wants the pattern.
   lonely: async ({}, use) => {
     const application = await startApplication({ ownCluster: true, onlyMake: 'make-balloon-post-pilot' });
+    await use(application);
+    await application.close();
+  },
+  // biome-ignore lint/correctness/noEmptyPattern: Playwright wants the pattern.
+  watching: async ({}, use) => {
+    const application = await startApplication({ ownCluster: false, onlyMake: 'make-balloon-post-watch' });
     await use(application);
     await application.close();
   },

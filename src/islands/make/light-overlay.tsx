@@ -1,9 +1,7 @@
-import { useShallow } from 'zustand/react/shallow';
 import type { Picture } from '#model/picture';
 import { NameTags, type NameTag } from '#ui/name-tags.tsx';
 import { type SpotMark, SpotMarks } from '#ui/spot-marks.tsx';
-import type { LightDesk, LightView } from './light-desk';
-import { lightViews } from './light-desk';
+import type { LightDesk } from './light-desk';
 import type { Bands } from './use-bands';
 
 type Props = { useLight: LightDesk; picture: Picture; bands: Bands; chosenId: string | null; width: number; height: number };
@@ -33,24 +31,4 @@ function strokeMarks({ strokes, widthMm }: Picture): SpotMark[] {
     isHeld: false,
     strokes: [{ points: points.map(([x, y]) => [x / widthMm, y / widthMm] as const), radius: radiusMm / widthMm }],
   }));
-}
-
-/** Chooses what the picture shows of the light. */
-export function LightViews({ useLight }: { useLight: LightDesk }) {
-  const { view, set } = useLight(useShallow((state) => ({ view: state.view, set: state.set })));
-  return (
-    <fieldset className="flex w-24 flex-col" aria-label="What the picture shows">
-      {lightViews.map(({ id, name }: { id: LightView; name: string }) => (
-        <button
-          key={id}
-          type="button"
-          aria-pressed={view === id}
-          className={`min-h-11 border border-ink px-1.5 text-sm ${view === id ? 'bg-ink text-paper' : 'bg-paper hover:bg-bench'}`}
-          onClick={() => set({ view: id })}
-        >
-          {name}
-        </button>
-      ))}
-    </fieldset>
-  );
 }

@@ -21,7 +21,7 @@ import { showNextWhite, toggleJoining } from './elements-acts';
 import { ladderWords } from './ladder-words';
 import { layStroke } from './light-acts';
 import type { LightDesk } from './light-desk';
-import { LightOverlay, LightViews } from './light-overlay';
+import { LightOverlay } from './light-overlay';
 import type { MakeStore } from './make-store';
 import type { Bands } from './use-bands';
 import { collected, type HandMove, useElementsHand } from './use-elements-hand';
@@ -184,12 +184,7 @@ export function PictureStage(props: Props) {
             {said}
           </p>
         }
-        buttons={
-          <>
-            {isLight && <LightViews useLight={useLight} />}
-            <NamesButton isOn={state.showsNames} onTurn={state.showNames} />
-          </>
-        }
+        buttons={<NamesButton isOn={state.showsNames} onTurn={state.showNames} />}
         onPoint={setPointed}
         onGather={
           table

@@ -14,6 +14,7 @@ import { BandAreas } from './band-areas';
 import { BesidePanel } from './beside-panel';
 import { HandPanel } from './hand-panel';
 import { LampPanel } from './lamp-panel';
+import { LightViews } from './light-views';
 import { WishesPanel } from './wishes-panel';
 
 type Props = {
@@ -50,6 +51,7 @@ export function LightStation({ useMake, useLight, make, picture, table, raster, 
       <h2 id="light-heading" className="text-2xl">
         The light comes {lampWords(lamp)}
       </h2>
+      <LightViews useLight={useLight} />
       {bands.problem && (
         <p role="alert" className="border-l-8 border-ink bg-paper px-4 py-2">
           The light could not be computed: {bands.problem}

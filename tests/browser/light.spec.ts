@@ -1,0 +1,228 @@
+import type { Locator, Page } from '@playwright/test';
+import type { Make } from '#model/make';
+import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
+import { colourAt, expectBandsShown, paper, sweep, tap } from './picture';
+
+const watch = '/makes/make-balloon-post-watch';
+/** A place of the lantern's drawing, in its own units, as shares. */
+const at = (x: number, y: number) => [x / 900, y / 700] as const;
+
+const step = (page: Page, name: RegExp | string) =>
+  page.getByRole('tablist', { name: 'Work on the light' }).getByRole('tab', { name }).click();
+const wishes = (page: Page): Locator => page.locator('[data-wishes]');
+const strokes = (page: Page): Locator => page.locator('[data-strokes]');
+
+/** The make as the server keeps it. */
+async function kept(page: Page): Promise<Make> {
+  await expectAllKept(page);
+  return page.evaluate(async () =>
+    (await fetch(`/api/makes/${location.pathname.split('/').at(-1)}`)).json().then((answer) => answer.document),
+  );
+}
+const elementOf = async (page: Page, name: string) => (await kept(page)).pictures[0]?.elements.find((element) => element.name === name);
+
+async function open(page: Page, address: string): Promise<void> {
+  await page.goto(`${address}${watch}#light`);
+  await expectBandsShown(page);
+}
+
+/** How light a colour is, roughly. */
+const sum = (colour: readonly number[]) => colour.reduce((total, part) => total + part, 0);
+
+test('a near lamp between two figures lights both fronts; it is moved by mouse and keys, and stays after a reload', async ({
+  page,
+  watching,
+}) => {
+  await open(page, watching.address);
+  await expect(page.getByRole('heading', { name: 'The light comes from a near lamp, 16 mm above the paper' })).toBeVisible();
+  await expectNoAxeFindings(page);
+  // The hare's front (towards the lantern) is lighter than its back, and the owl's the other way round.
+  const [hareBack, hareFront] = [at(140, 300), at(290, 350)];
+  const [owlFront, owlBack] = [at(575, 520), at(790, 250)];
+  expect(sum(await colourAt(page, hareFront)) || sum(await colourAt(page, at(300, 240)))).toBeGreaterThan(
+    sum(await colourAt(page, hareBack)),
+  );
+  expect(sum(await colourAt(page, owlFront))).toBeGreaterThan(sum(await colourAt(page, owlBack)));
+
+  const lamp = page.getByRole('slider', { name: 'Lamp' });
+  await lamp.focus();
+  await page.keyboard.press('PageUp');
+  await expect(page.getByRole('heading', { name: 'The light comes from a near lamp, 21 mm above the paper' })).toBeVisible();
+  for (let press = 0; press < 3; press++) await page.keyboard.press('Shift+ArrowLeft');
+  expect((await kept(page)).lamp).toMatchObject({ kind: 'near', pictureId: 'picture-watch', xMm: 42, yMm: 53, heightMm: 21 });
+
+  // By mouse to the far left: the hare's back is what faces it now.
+  const before = sum(await colourAt(page, hareBack));
+  const sheet = await paper(page).boundingBox();
+  const bulb = await lamp.boundingBox();
+  if (!sheet || !bulb) throw new Error('The picture or its lamp is not in sight.');
+  await page.mouse.move(bulb.x + bulb.width / 2, bulb.y + bulb.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(sheet.x + 0.3 * sheet.width, sheet.y + 0.4 * sheet.height, { steps: 6 });
+  await page.mouse.move(sheet.x + 0.02 * sheet.width, sheet.y + 0.42 * sheet.height, { steps: 6 });
+  await page.mouse.up();
+  await expect.poll(async () => sum(await colourAt(page, hareBack))).toBeGreaterThan(before + 20);
+  const moved = (await kept(page)).lamp;
+  expect(moved.kind === 'near' && moved.xMm).toBeLessThan(4);
+  await page.reload();
+  await expectBandsShown(page);
+  expect((await kept(page)).lamp).toEqual(moved);
+
+  await page.getByRole('button', { name: 'Far lamp, like the sun' }).click();
+  await expect(page.getByRole('heading', { name: /The light comes from (the left|upper left), half high/ })).toBeVisible();
+  await page.getByRole('slider', { name: 'Light from all round' }).focus();
+  await page.keyboard.press('ArrowRight');
+  await page.getByRole('slider', { name: 'Weak second light' }).focus();
+  await page.keyboard.press('ArrowRight');
+  await page.getByLabel('It comes from').selectOption({ label: 'below' });
+  expect((await kept(page)).lamp).toMatchObject({ kind: 'distant', ambient: 0.15, fill: { share: 0.05, azimuthDeg: 180 } });
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Near lamp, like a lantern' }).click();
+  expect((await kept(page)).lamp).toMatchObject({ kind: 'near', pictureId: 'picture-watch', ambient: 0.15 });
+});
+
+test('each element: more shadow, shares by hand, a kept highlight, a lamp of its own, told where each code lies', async ({
+  page,
+  watching,
+}) => {
+  await open(page, watching.address);
+  await step(page, 'Each element');
+  // By the picture.
+  await tap(page, at(750, 480));
+  await expect(wishes(page).getByRole('heading', { name: 'Wing' })).toBeVisible();
+  const codes = page.getByRole('list', { name: 'Codes on the picture' }).getByRole('listitem');
+  await expect(codes).toHaveText(['79.mist', '53.mist', '27.mist']);
+  await expectNoAxeFindings(page);
+  const shareOf = async (code: string) => {
+    const words = (await wishes(page).getByRole('listitem').filter({ hasText: code }).textContent()) ?? '';
+    return Number(/(\d+) %/.exec(words)?.[1]);
+  };
+  const usual = await shareOf('27.mist');
+  await wishes(page).getByRole('button', { name: 'More shadow' }).click();
+  await expect.poll(() => shareOf('27.mist')).toBeGreaterThan(usual);
+  expect((await elementOf(page, 'Wing'))?.light).toEqual({ shade: 'darker' });
+
+  // By keys: a border between two markers. What is set by hand is met on the paper, before hand and cleaning.
+  await wishes(page).getByRole('slider', { name: '53.mist against 27.mist' }).focus();
+  for (let press = 0; press < 3; press++) await page.keyboard.press('ArrowLeft');
+  const wing = await elementOf(page, 'Wing');
+  expect(wing?.light?.shade).toBeUndefined();
+  const byHand = wing?.light?.shares ?? [];
+  expect(byHand).toHaveLength(3);
+  expect(byHand[2]).toBeGreaterThan(0.4);
+  await step(page, 'Lamp');
+  const row = page
+    .getByRole('table', { name: 'Paper each marker covers, in cm²' })
+    .getByRole('row')
+    .filter({ has: page.getByRole('rowheader', { name: 'Wing' }) });
+  await expect
+    .poll(async () => {
+      const cm2 = [...((await row.textContent()) ?? '').matchAll(/mist (\d+\.\d)/g)].map(([, value]) => Number(value));
+      return (cm2[2] ?? 0) / cm2.reduce((total, value) => total + value, 0);
+    })
+    .toBeCloseTo(byHand[2] as number, 1);
+
+  // By mouse on the bar.
+  await step(page, 'Each element');
+  const border = wishes(page).getByRole('slider', { name: '79.mist against 53.mist' });
+  const box = await border.boundingBox();
+  if (!box) throw new Error('The bar is not in sight.');
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 - 30, box.y + box.height / 2, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(async () => (await elementOf(page, 'Wing'))?.light?.shares?.[0]).toBeLessThan(byHand[0] as number);
+
+  // A highlight is bare paper.
+  await page.getByRole('slider', { name: 'Paper kept white as a highlight' }).focus();
+  for (let press = 0; press < 12; press++) await page.keyboard.press('ArrowRight');
+  expect((await elementOf(page, 'Wing'))?.light?.highlight).toBeCloseTo(0.12, 2);
+  await wishes(page).getByRole('combobox').selectOption({ label: 'its own: right' });
+  await expect(page.locator('[data-own-lamp]')).toBeVisible();
+  expect((await elementOf(page, 'Wing'))?.light?.lamp).toEqual({ kind: 'distant', azimuthDeg: 90, heightDeg: 40 });
+  await wishes(page).getByRole('button', { name: 'As usual' }).click();
+  expect((await elementOf(page, 'Wing'))?.light?.shares).toBeUndefined();
+  await expect(page.getByRole('button', { name: /^Wing.*highlight kept, a lamp of its own/ })).toBeVisible();
+});
+
+test('the hand paints darker, lighter and white and draws a fold; strokes stay when the lamp moves and are undone', async ({
+  page,
+  watching,
+}) => {
+  await open(page, watching.address);
+  await step(page, 'By hand');
+  await expectNoAxeFindings(page);
+  const [light, belly] = [at(330, 560), at(640, 520)];
+  const before = await colourAt(page, light);
+  await tap(page, light);
+  await expect(strokes(page)).toHaveAttribute('data-strokes', '1');
+  await expect.poll(async () => sum(await colourAt(page, light))).toBeLessThan(sum(before) - 15);
+  const darker = await colourAt(page, light);
+
+  await page.getByRole('button', { name: 'Keep white' }).click();
+  await sweep(page, [at(630, 500), belly, at(650, 540)]);
+  await expect.poll(() => colourAt(page, belly)).toEqual([255, 255, 255]);
+  await page.getByRole('button', { name: 'Fold' }).click();
+  await page.getByRole('slider', { name: 'Width of a stroke' }).focus();
+  await page.keyboard.press('ArrowRight');
+  await sweep(page, [at(750, 430), at(752, 480), at(756, 540)]);
+  await expect(page.locator('[data-light-said]')).toHaveText('A fold: dark on the right of its way.');
+
+  // By keys: walk to an area, Enter.
+  await page.getByRole('button', { name: 'Darker' }).click();
+  await page.getByRole('application').focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Enter');
+  await expect(strokes(page)).toHaveAttribute('data-strokes', '4');
+  const own = (await kept(page)).pictures[0]?.strokes ?? [];
+  expect(own.map(({ kind }) => kind)).toEqual(['darker', 'white', 'fold', 'darker']);
+  expect(own[2]?.radiusMm).toBeCloseTo(2.1, 5);
+
+  await step(page, 'Lamp');
+  await page.getByRole('button', { name: 'Far lamp, like the sun' }).click();
+  await page.getByRole('button', { name: 'Right', exact: true }).click();
+  await expect.poll(() => colourAt(page, belly)).toEqual([255, 255, 255]);
+  expect((await kept(page)).pictures[0]?.strokes).toEqual(own);
+
+  await step(page, /^By hand/);
+  await page.getByRole('button', { name: 'Take the last stroke away' }).click();
+  await expect(strokes(page)).toHaveAttribute('data-strokes', '3');
+  await page.getByRole('button', { name: 'Take all away' }).click();
+  await expect(strokes(page)).toHaveAttribute('data-strokes', '0');
+  await expect.poll(() => colourAt(page, belly)).not.toEqual([255, 255, 255]);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(strokes(page)).toHaveAttribute('data-strokes', '3');
+  expect(darker).not.toEqual(before);
+});
+
+test('the light is seen as colours, as lightness alone and on the grey form; two lights stand side by side and are told apart in words', async ({
+  page,
+  watching,
+}) => {
+  await open(page, watching.address);
+  const scarf = at(250, 392);
+  const spread = (colour: readonly number[]) => Math.max(...colour) - Math.min(...colour);
+  expect(spread(await colourAt(page, scarf))).toBeGreaterThan(20);
+  for (const view of ['Lightness', 'Grey form']) {
+    await page.getByRole('button', { name: view }).click();
+    await expect.poll(async () => spread(await colourAt(page, scarf))).toBeLessThanOrEqual(3);
+  }
+  await page.getByRole('button', { name: 'Colours' }).click();
+  await expect.poll(async () => spread(await colourAt(page, scarf))).toBeGreaterThan(20);
+
+  await step(page, 'Two lights');
+  await page.getByRole('button', { name: 'Put this light beside' }).click();
+  await expect(page.locator('[data-beside="shown"]')).toBeVisible();
+  await expect(page.getByText('Nothing changes that one would see.')).toBeVisible();
+  await page.getByRole('slider', { name: 'Lamp' }).focus();
+  for (let press = 0; press < 8; press++) await page.keyboard.press('ArrowLeft');
+  const changes = page.getByRole('list', { name: 'What changes' });
+  await expect(changes).toContainText('Hare: the dark goes from');
+  await expectNoAxeFindings(page);
+  const lamp = (await kept(page)).lamp;
+  await page.getByRole('button', { name: 'Change places' }).click();
+  await expect.poll(async () => (await kept(page)).lamp).toMatchObject({ xMm: 45 });
+  expect(lamp.kind === 'near' && lamp.xMm).toBe(5);
+  await page.getByRole('button', { name: 'Put it away' }).click();
+  await expect(page.getByRole('button', { name: 'Put this light beside' })).toBeVisible();
+});

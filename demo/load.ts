@@ -87,6 +87,7 @@ async function operationsOf(database: Database, make: DemoMake): Promise<Operati
     bodies: [],
     fronts: [],
     strokes: [],
+    cuts: [],
   };
   const regionMap = {
     labelMap,

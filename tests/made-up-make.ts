@@ -44,6 +44,7 @@ export function madeUpPicture(change: Partial<Picture> = {}): Picture {
     bodies: [],
     fronts: [],
     strokes: [],
+    cuts: [],
     ...change,
   };
 }

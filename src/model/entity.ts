@@ -1,6 +1,7 @@
 import type * as z from 'zod/mini';
 import { makeHeadSchema } from './make';
 import { bodySchema } from './body';
+import { saidCutSchema } from './cut-end';
 import { frontSchema } from './front';
 import { handStrokeSchema } from './hand-stroke';
 import { elementSchema, pictureSchema } from './picture';
@@ -16,7 +17,7 @@ export type EntityEntry = {
   /** Fields of the row that `patch` may change, with their schemas; none: a row is only put whole. */
   fields: Record<string, z.ZodMiniType>;
   /** The list that holds its rows, and whose list that is; null: the make itself. */
-  list: { of: 'make' | 'picture'; name: 'pictures' | 'elements' | 'mends' | 'bodies' | 'fronts' | 'strokes' } | null;
+  list: { of: 'make' | 'picture'; name: 'pictures' | 'elements' | 'mends' | 'bodies' | 'fronts' | 'strokes' | 'cuts' } | null;
 };
 
 function fieldsOf<S extends z.ZodMiniObject, F extends keyof S['shape'] & string>(row: S, fixed: readonly F[]): Omit<S['shape'], F> {
@@ -29,7 +30,7 @@ export const entities = {
   picture: {
     row: pictureSchema,
     // Results come by setRegionMap; the rows of its lists are put and removed one by one.
-    fields: fieldsOf(pictureSchema, ['id', 'regionMap', 'regionsGiven', 'mends', 'elements', 'bodies', 'fronts', 'strokes']),
+    fields: fieldsOf(pictureSchema, ['id', 'regionMap', 'regionsGiven', 'mends', 'elements', 'bodies', 'fronts', 'strokes', 'cuts']),
     list: { of: 'make', name: 'pictures' },
   },
   element: {
@@ -40,6 +41,7 @@ export const entities = {
   },
   mend: { row: mendSchema, fields: {}, list: { of: 'picture', name: 'mends' } },
   body: { row: bodySchema, fields: fieldsOf(bodySchema, ['id']), list: { of: 'picture', name: 'bodies' } },
+  cut: { row: saidCutSchema, fields: {}, list: { of: 'picture', name: 'cuts' } },
   stroke: { row: handStrokeSchema, fields: {}, list: { of: 'picture', name: 'strokes' } },
   front: { row: frontSchema, fields: fieldsOf(frontSchema, ['id', 'between']), list: { of: 'picture', name: 'fronts' } },
 } as const satisfies Record<string, EntityEntry>;

@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
 import { bodySchema } from './body';
+import { saidCutSchema } from './cut-end';
 import { elementKindSchema } from './element-kind';
 import { frontSchema } from './front';
 import { handStrokeSchema } from './hand-stroke';
@@ -73,6 +74,8 @@ export const pictureSchema = z.object({
   /** Bodies and fronts that the maker changed; what a reading proposes stands in its table. */
   bodies: z._default(z.array(bodySchema).check(z.maxLength(5000)), []),
   fronts: z._default(z.array(frontSchema).check(z.maxLength(20_000)), []),
+  /** Edges of which the maker says whether a thing is cut off there. */
+  cuts: z._default(z.array(saidCutSchema).check(z.maxLength(2000)), []),
   /** What the maker's hand says of the light, in the order in which it was said. */
   strokes: z._default(z.array(handStrokeSchema).check(z.maxLength(2000)), []),
   /** How strongly hatching and dots of the illustrator pull the dark towards them, 0 to 1; absent: as usual. */

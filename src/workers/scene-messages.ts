@@ -70,6 +70,7 @@ export const bandRequestSchema = z.object({
         .check(z.maxLength(5000)),
     }),
   ),
+  cuts: z.optional(z.array(z.object({ x: z.number(), y: z.number(), isCut: z.boolean() })).check(z.maxLength(2000))),
   cleans: z.optional(z.boolean()),
 });
 

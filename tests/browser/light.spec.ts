@@ -226,3 +226,27 @@ test('the light is seen as colours, as lightness alone and on the grey form; two
   await page.getByRole('button', { name: 'Put it away' }).click();
   await expect(page.getByRole('button', { name: 'Put this light beside' })).toBeVisible();
 });
+
+test('cut ends are shown, and turned by a tap or a key; what the maker says stays', async ({ page, watching }) => {
+  await open(page, watching.address);
+  await step(page, 'Cut ends');
+  const panel = page.locator('[data-cuts]');
+  await expect.poll(async () => Number(await panel.getAttribute('data-cuts'))).toBeGreaterThan(2);
+  await expectNoAxeFindings(page);
+  const found = Number(await panel.getAttribute('data-cuts'));
+  await expect(page.locator('[data-edge="cut"]')).toHaveCount(found);
+  // The foot of the lantern: a tap on its bar says that it rounds away.
+  await tap(page, at(450, 622));
+  await expect(panel).toHaveAttribute('data-said-cuts', '1');
+  await expect(panel).toHaveAttribute('data-cuts', String(found - 1));
+  expect((await kept(page)).pictures[0]?.cuts).toMatchObject([{ isCut: false }]);
+  // By keys, of one that is chosen: its edge is cut off again, and the word is taken back.
+  await step(page, 'Each element');
+  await page.getByRole('button', { name: /^Lantern/ }).click();
+  await step(page, 'Cut ends');
+  const edge = page.getByRole('list', { name: 'Edges' }).getByRole('button', { name: /rounds away, as you said/ });
+  await edge.focus();
+  await page.keyboard.press('Enter');
+  await expect(panel).toHaveAttribute('data-said-cuts', '0');
+  await expect.poll(async () => Number(await panel.getAttribute('data-cuts'))).toBe(found);
+});

@@ -168,21 +168,29 @@ function cutsAmong(edges: readonly Edge[], leastPx: number): Edge[] {
     .map(({ edge }) => edge);
 }
 
+/** What is said of the edge nearest to a place, in px of the mask. */
+export type SaidCutPx = { x: number; y: number; isCut: boolean };
+/** An edge of an outline: its pixels in their order, and whether a thing is cut off there. `said`: the place that says so; null: it is found. */
+export type OutlineEdge = { pixels: number[]; isCut: boolean; said: SaidCutPx | null };
+
+/** What is said of an edge counts within this distance of it, in mm. */
+const saidReachMm = 1.5;
+
 /**
- * Finds the pixels at the rim of a mask that lie on cut ends; those at the picture's own edge are always among them.
+ * The edges of all outlines of a mask between their corners, and which of them are cut ends.
  * @param mask row-major, 1 inside. @param pxPerMm of the mask.
  * @param isFree whether the border at a rim pixel is free already, since something lies in front: an edge ends where that begins.
- * @returns 1 on cut ends.
+ * @param said what the maker says of edges; it goes before what is found.
  */
-export function cutEnds(
+export function outlineEdges(
   { data, width, height }: { data: Uint8Array; width: number; height: number },
   pxPerMm: number,
   isFree: (i: number) => boolean = () => false,
-): Uint8Array {
-  const found = new Uint8Array(data.length);
+  said: readonly SaidCutPx[] = [],
+): OutlineEdge[] {
   const arm = Math.max(3, Math.round(armMm * pxPerMm));
-  for (const outline of outlinesOf(data, width, height)) {
-    if (outline.length < 6 * arm) continue;
+  return outlinesOf(data, width, height).flatMap((outline) => {
+    if (outline.length < 6 * arm) return [];
     const points = smoothed(outline, width, Math.max(1, Math.round(arm / 4)));
     const breaks = new Set(cornersOf(points, arm));
     for (const [place, i] of outline.entries()) {
@@ -195,10 +203,28 @@ export function cutEnds(
       arm,
       (place) => isFree(outline[place]!),
     );
-    for (const { from, to } of cutsAmong(edges, leastEdgeMm * pxPerMm)) {
-      const count = (to - from + outline.length) % outline.length;
-      for (let step = 0; step <= count; step++) found[outline[(from + step) % outline.length]!] = 1;
+    const cuts = new Set(cutsAmong(edges, leastEdgeMm * pxPerMm));
+    const made = edges.map((edge): OutlineEdge => {
+      const count = (edge.to - edge.from + outline.length) % outline.length || outline.length;
+      const pixels = Array.from({ length: count + 1 }, (_, step) => outline[(edge.from + step) % outline.length]!);
+      return { pixels, isCut: cuts.has(edge), said: null };
+    });
+    for (const own of said) {
+      const apart = (edge: OutlineEdge) =>
+        Math.min(...edge.pixels.map((i) => Math.hypot((i % width) - own.x, Math.floor(i / width) - own.y)));
+      const nearest = made.map((edge) => ({ edge, apart: apart(edge) })).sort((one, other) => one.apart - other.apart)[0];
+      if (nearest && nearest.apart <= saidReachMm * pxPerMm) Object.assign(nearest.edge, { isCut: own.isCut, said: own });
     }
-  }
+    return made;
+  });
+}
+
+/**
+ * Finds the pixels at the rim of a mask that lie on cut ends, as outlineEdges does.
+ * @returns 1 on cut ends.
+ */
+export function cutEnds(...asked: Parameters<typeof outlineEdges>): Uint8Array {
+  const found = new Uint8Array(asked[0].data.length);
+  for (const { pixels, isCut } of outlineEdges(...asked)) if (isCut) for (const i of pixels) found[i] = 1;
   return found;
 }

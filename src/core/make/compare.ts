@@ -1,5 +1,6 @@
 import { entities, type PictureRowKind, rowKinds } from '#model/entity';
 import type { Body } from '#model/body';
+import type { SaidCut } from '#model/cut-end';
 import type { Front } from '#model/front';
 import type { Make } from '#model/make';
 import type { Element, Picture } from '#model/picture';
@@ -54,6 +55,7 @@ const rowWords: Record<PictureRowKind, (row: never) => string> = {
   mend: ({ kind }: { kind: string }) => kind,
   body: ({ regionIds, on, relief }: Body) =>
     `${counted(regionIds.length, 'area')}${on ? `, on ${on}` : ''}${relief ? `, ${relief.kind}` : ''}`,
+  cut: ({ at, isCut }: SaidCut) => `${isCut ? 'cut off' : 'rounds away'} at ${at.map((mm) => `${Math.round(mm)} mm`).join(', ')}`,
   stroke: ({ kind, points }: { kind: string; points: readonly (readonly [number, number])[] }) =>
     `${kind} at ${points[0]?.map((mm) => `${Math.round(mm)} mm`).join(', ')}`,
   front: ({ between, front }: Front) => (front ? `${front} in front` : `neither of ${between.join(' and ')}`),

@@ -55,8 +55,8 @@ function firstTwice(ids: readonly string[]): string | undefined {
  * @throws OperationError
  */
 export function soundPicture(picture: Picture, table: IndexedTable | undefined): Picture {
-  const { elements, mends, bodies, fronts, strokes } = picture;
-  const lists: readonly (readonly { id: string }[])[] = [elements, mends, bodies, fronts, strokes];
+  const { elements, mends, bodies, fronts, strokes, cuts } = picture;
+  const lists: readonly (readonly { id: string }[])[] = [elements, mends, bodies, fronts, strokes, cuts];
   const twice = lists.map((rows) => firstTwice(rows.map(({ id }) => id))).find((id) => id !== undefined);
   if (twice) throw new OperationError(`The picture has ${twice} twice.`);
   const gathered = elements.flatMap(({ regionIds }) => regionIds);
@@ -89,5 +89,6 @@ export const rules: Record<RowKind, RowRules> = {
   mend: { namesRegions: false, title: 'Mend' },
   body: { namesRegions: false, title: 'Body' },
   front: { namesRegions: false, title: 'Front' },
+  cut: { namesRegions: false, title: 'Cut end' },
   stroke: { namesRegions: false, title: 'Stroke of the hand' },
 };

@@ -1,6 +1,7 @@
 import { type Form, inflate } from '#core/light/inflate';
 import { withRelief } from '#core/light/relief';
-import { type CutOut, enclosedBy, formEnds } from './form-ends';
+import { outlineEdges, type SaidCutPx } from '#core/light/cut-ends';
+import { type CutOut, enclosedBy, formEnds, hiddenAt } from './form-ends';
 import type { PictureParts } from './parts';
 import type { CoveringBody } from './scene-bodies';
 
@@ -76,24 +77,46 @@ function halved({ width, height, mask, labels, ...place }: Cut): Cut {
 /**
  * Inflates a body of a picture, going on behind what lies in front of it and beneath what lies on it.
  * @param options.resolution `auto`: half where the body is wide enough (a test states the error); `full`: never. Default auto.
- * @param options.pxPerMm of the picture: cut ends are sought; null: none are. Default null.
+ * @param options.pxPerMm of the picture: cut ends are sought; null: none are. Default null. `said`: of edges, in px of the picture.
  */
 export function formOfBody(
   picture: PictureParts,
   body: CoveringBody,
-  options: { resolution?: 'auto' | 'full'; pxPerMm?: number | null } = {},
+  options: { resolution?: 'auto' | 'full'; pxPerMm?: number | null; said?: readonly SaidCutPx[] } = {},
 ): BodyForm {
   const whole = cutOut(picture, body);
   const isHalf = options.resolution !== 'full' && whole.meanWidthPx >= leastHalfWidthPx;
   const cut = isHalf ? halved(whole) : whole;
   const { width, height, mask: data } = cut;
-  const { pxPerMm = null } = options;
+  const { pxPerMm = null, said = [] } = options;
   const scale = isHalf ? 2 : 1;
   const endsBehindPx = formEnds(cut, body, {
     enclosed: enclosedBy(picture, whole, body),
     meanWidthPx: whole.meanWidthPx / scale,
     pxPerMm: pxPerMm === null ? null : pxPerMm / scale,
+    said: said.map(({ x, y, isCut }) => ({ x: (x - cut.left) / scale, y: (y - cut.top) / scale, isCut })),
   });
   const form = inflate({ width, height, data }, { softening, endsBehindPx });
   return { left: cut.left, top: cut.top, scale, form: withRelief(form, body.relief) };
+}
+
+/** An edge of a body in px of the picture: whether it is cut off there, and what is said of it. */
+export type BodyEdge = { points: (readonly [number, number])[]; isCut: boolean; said: SaidCutPx | null };
+
+/** Points of an edge are kept so far apart, in px. */
+const edgeStepPx = 6;
+
+/** The edges of a body between its corners, those that something hides left out. @param said of edges, in px of the picture. */
+export function edgesOfBody(picture: PictureParts, body: CoveringBody, pxPerMm: number, said: readonly SaidCutPx[]): BodyEdge[] {
+  const cut = cutOut(picture, body);
+  const { width, left, top } = cut;
+  const isHidden = hiddenAt(cut, body.isBehind);
+  const own = said.map((one) => ({ ...one, x: one.x - left, y: one.y - top, whole: one }));
+  return outlineEdges({ data: cut.mask, width, height: cut.height }, pxPerMm, isHidden, own).flatMap(({ pixels, isCut, said: saying }) => {
+    if (2 * pixels.filter(isHidden).length > pixels.length) return [];
+    const points = pixels
+      .filter((_, place) => place % edgeStepPx === 0 || place === pixels.length - 1)
+      .map((i) => [(i % width) + left + 0.5, Math.floor(i / width) + top + 0.5] as const);
+    return [{ points, isCut, said: own.find((one) => one === saying)?.whole ?? null }];
+  });
 }

@@ -1,4 +1,4 @@
-import { cutEnds } from '#core/light/cut-ends';
+import { cutEnds, type SaidCutPx } from '#core/light/cut-ends';
 import type { EndsBehindPx } from '#core/light/poisson';
 import type { PictureParts } from './parts';
 import type { CoveringBody } from './scene-bodies';
@@ -36,21 +36,25 @@ export function enclosedBy({ rimsPx }: PictureParts, { labels, mask, width }: Cu
   return { before: enclosed('before'), behind: enclosed('behind') };
 }
 
+/** Whether something lies in front at a pixel of the rim. */
+export function hiddenAt({ width, mask, labels }: CutOut, isBehind: CoveringBody['isBehind']): (i: number) => boolean {
+  return (i) => [i - 1, i + 1, i - width, i + width].some((next) => mask[next] === 0 && isBehind(labels[i]!, labels[next] ?? 0));
+}
+
 /**
  * Where a form ends behind each border of its cut-out. Where something lies in front it goes on behind it for a while, and beneath what it encloses
  * all the way; at a cut end it does not round away. An opening, whose rim curves inward round what it shows behind it (a hood round a face), is
  * no edge where a rounded thing turns away: Koenderink (1984), What does the occluding contour tell us about solid shape?, Perception 13.
- * @param of.meanWidthPx in px of the cut-out. `pxPerMm` of the cut-out: cut ends are sought; null: none are.
+ * @param of.meanWidthPx in px of the cut-out. `pxPerMm` of the cut-out: cut ends are sought; null: none are. `said`: of edges, in px of the cut-out.
  */
 export function formEnds(
   { width, mask, labels, height }: CutOut,
   { isBehind }: CoveringBody,
-  of: { enclosed: Enclosed; meanWidthPx: number; pxPerMm: number | null },
+  of: { enclosed: Enclosed; meanWidthPx: number; pxPerMm: number | null; said?: readonly SaidCutPx[] },
 ): EndsBehindPx {
-  const { enclosed, meanWidthPx, pxPerMm } = of;
-  const isHidden = (i: number) =>
-    [i - 1, i + 1, i - width, i + width].some((next) => mask[next] === 0 && isBehind(labels[i]!, labels[next] ?? 0));
-  const cuts = pxPerMm === null ? null : cutEnds({ data: mask, width, height }, pxPerMm, isHidden);
+  const { enclosed, meanWidthPx, pxPerMm, said = [] } = of;
+  const cuts =
+    pxPerMm === null ? null : cutEnds({ data: mask, width, height }, pxPerMm, hiddenAt({ width, mask, labels, height }, isBehind), said);
   let [open, cut] = [0, 0];
   for (let i = 0; i < mask.length; i++) {
     if (mask[i] === 0) continue;
@@ -60,7 +64,7 @@ export function formEnds(
       if (cuts?.[i] === 1) cut++;
     }
   }
-  const usesCuts = cut > 0 && open - cut >= leastSides * open;
+  const usesCuts = cut > 0 && (open - cut >= leastSides * open || said.some(({ isCut }) => isCut));
   return (inside, outside) => {
     if (usesCuts && cuts?.[inside] === 1) return Number.POSITIVE_INFINITY;
     const [own, other] = [labels[inside]!, labels[outside]!];

@@ -16,7 +16,7 @@ import { standingOfPicture } from './standing-of-picture';
 
 export type BandsOfPicture = { /** Ids of the elements, in the order of the request. */ ids: string[]; request: BandRequest };
 
-type Rows = Pick<Picture, 'elements' | 'bodies' | 'fronts' | 'strokes' | 'marksPull'>;
+type Rows = Pick<Picture, 'elements' | 'bodies' | 'fronts' | 'strokes' | 'cuts' | 'marksPull'>;
 
 /** What is asked of a scene for a picture: its elements that have a ladder and a place, soft spots last, and how its regions stand to each other. */
 export function bandsOfPicture(picture: Rows, table: IndexedTable, lamp: LampOver, resolution: BandRequest['resolution']): BandsOfPicture {
@@ -33,6 +33,7 @@ export function bandsOfPicture(picture: Rows, table: IndexedTable, lamp: LampOve
       elements: coloured.map(({ asked }) => asked),
       ...standingLabels(picture, table),
       blend: usualBlend,
+      cuts: picture.cuts.map(({ at: [x, y], isCut }) => ({ x: x * pxPerMm, y: y * pxPerMm, isCut })),
       strokes: picture.strokes.map((stroke) => strokePx(stroke, pxPerMm)),
       marks: { marks: marksPx(table, pxPerMm), strength: picture.marksPull ?? usualMarksPull },
       cleans: true,

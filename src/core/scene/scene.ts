@@ -2,7 +2,8 @@ import { directShare } from '#core/light/mixed-light';
 import type { Lamp } from '#core/light/shade';
 import { marksFadeMm, marksPull, type PullingMark } from '#core/light/marks-pull';
 import type { BandMap } from './band-map';
-import { type BodyForm, formOfBody } from './body-form';
+import type { SaidCutPx } from '#core/light/cut-ends';
+import { type BodyEdge, type BodyForm, edgesOfBody, formOfBody } from './body-form';
 import { usualPxPerMm } from './borders';
 import { cleanBands } from './clean-bands';
 import { type Blend, elementBands } from './element-bands';
@@ -45,6 +46,8 @@ export type BandRequest = {
   strokes?: readonly HandStrokePx[] | undefined;
   /** The illustrator's marks, and how strongly they pull the dark, 0 to 1. Default none. */
   marks?: { marks: readonly PullingMark[]; strength: number } | undefined;
+  /** What is said of edges, in px of the picture. Default nothing: they are found. */
+  cuts?: readonly SaidCutPx[] | undefined;
   /** Whether specks and bands narrower than a nib are taken into what lies about them; only at full resolution. Default false. */
   cleans?: boolean | undefined;
 };
@@ -53,11 +56,16 @@ export type BandRequest = {
 export type Scene = {
   /** Elements in forms, in light, in bands: which band of which element lies where. */
   bandMap: (request: BandRequest) => BandMap;
+  /** Edges of the bodies of the elements, and which of them are cut ends. */
+  edges: (request: BandRequest) => SceneEdge[];
   /** The light alone, as greys: 1 darkest to 255 lightest, 0 on the paper outside. */
   greyForm: (request: BandRequest) => { width: number; height: number; greys: Uint8Array };
   /** Bytes that the kept forms take. */
   formBytes: () => number;
 };
+
+/** `element`: the place of the element that it is of, among those asked for. */
+export type SceneEdge = BodyEdge & { element: number };
 
 export type SceneOptions = {
   /** `full`: no form of half resolution; for comparison. Default `auto`. */
@@ -91,17 +99,19 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
     return half;
   };
 
-  const formFor = (used: Set<string>) => (body: CoveringBody) => {
-    used.add(body.key);
+  const formFor = (used: Set<string>, cuts: readonly SaidCutPx[]) => (body: CoveringBody) => {
+    const said = saidOf(body, cuts, picture);
+    const key = said.length > 0 ? `${body.key} | ${JSON.stringify(said)}` : body.key;
+    used.add(key);
     const known =
-      forms.get(body.key) ?? formOfBody(picture, body, { resolution: options.forms ?? 'auto', pxPerMm: options.pxPerMm ?? null });
-    forms.set(body.key, known);
+      forms.get(key) ?? formOfBody(picture, body, { resolution: options.forms ?? 'auto', pxPerMm: options.pxPerMm ?? null, said });
+    forms.set(key, known);
     const { scale, ...placed } = known;
     return { ...placed, formScale: scale };
   };
 
   /** The light at places of the map under any lamp of the request: form, shadow, marks and hand. */
-  const open = ({ bodies = [], fronts = [], strokes = [], marks, resolution }: BandRequest) => {
+  const open = ({ bodies = [], fronts = [], strokes = [], cuts = [], marks, resolution }: BandRequest) => {
     const scale = resolution === 'half' ? 2 : 1;
     const map = mapAt(scale);
     const used = new Set<string>();
@@ -128,7 +138,7 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
     const byLamp = new Map<string, (label: number) => LabelLight>();
     const lightUnder = (lamp: Lamp): ((label: number) => LabelLight) => {
       const words = JSON.stringify(lamp);
-      const made = byLamp.get(words) ?? withMarks(lightStage(stage, lamp, { mapWidth: map.width, scale }, formFor(used)), lamp);
+      const made = byLamp.get(words) ?? withMarks(lightStage(stage, lamp, { mapWidth: map.width, scale }, formFor(used, cuts)), lamp);
       byLamp.set(words, made);
       return made;
     };
@@ -165,6 +175,19 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
     return softEdges ? { ...map, softEdges } : map;
   };
 
+  const edges = ({ bodies = [], fronts = [], cuts = [], elements }: BandRequest): SceneEdge[] => {
+    const { bodyAt } = stageFor(JSON.stringify([bodies, fronts]), () => openStage(picture, { bodies, fronts }, { pxPerMm }));
+    const seen = new Set<CoveringBody>();
+    return elements.flatMap(({ labels: own, spot }, element) =>
+      own.flatMap((label) => {
+        if (spot || !isThere(label) || seen.has(bodyAt(label))) return [];
+        const body = bodyAt(label);
+        seen.add(body);
+        return edgesOfBody(picture, body, pxPerMm, saidOf(body, cuts, picture)).map((edge) => ({ ...edge, element }));
+      }),
+    );
+  };
+
   const greyForm = (request: BandRequest) => {
     const { map, hand, lightUnder, tidy } = open(request);
     const greys = new Uint8Array(map.labels.length);
@@ -184,6 +207,7 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
 
   return {
     bandMap,
+    edges,
     greyForm,
     formBytes: () =>
       [...forms.values()].reduce((sum, { form }) => sum + form.mask.byteLength + form.normals.byteLength + form.heights.byteLength, 0),
@@ -194,6 +218,14 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
 const shiftLight = 0.35;
 const noBlend: Blend = { body: 0, picture: 0 };
 const noPixels = new Uint32Array(0);
+
+/** What is said of the edges of a body: its place lies on it. */
+function saidOf({ covered }: CoveringBody, cuts: readonly SaidCutPx[], { labels, width, height }: PictureParts): readonly SaidCutPx[] {
+  return cuts.filter(({ x, y }) => {
+    const [column, row] = [Math.floor(x), Math.floor(y)];
+    return column >= 0 && row >= 0 && column < width && row < height && covered.has(labels[row * width + column]!);
+  });
+}
 
 /** Numbers of the pixels of a label in a map, row by row. */
 function pixelsOfLabel(picture: PictureParts, { labels, width }: Labelled, label: number, scale: number): Uint32Array {

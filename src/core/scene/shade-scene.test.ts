@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { cutEnds } from '#core/light/cut-ends';
 import { box, disk, labelMap, type Shape } from '../../../tests/label-map';
 import { seeded } from '../../../tests/seeded';
+import { openScene } from './scene';
 import { shadeScene } from './shade-scene';
 
 const [width, height, pxPerMm] = [300, 300, 10];
@@ -100,6 +101,34 @@ describe('cut ends', () => {
     const isCut = ends((x, y) => y > 40 && y < 260 && Math.abs(x - 150) < 40 + 0.4 * (y - 40));
     expect([isCut(150, 258), isCut(150, 42)]).toEqual([true, true]);
     expect(isCut(85, 150)).toBe(false);
+  });
+
+  it('what the maker says of an edge goes before what is found, for the body on which it is said', () => {
+    const shapes = [box(120, 30, 180, 280), box(200, 30, 260, 280)];
+    const scene = openScene(labelMap(width, height, shapes), width, height, { pxPerMm });
+    const elements = [{ labels: [1, 2], shares: [0.5, 0.5] }];
+    const request = { lamp: { ...left, azimuthDeg: 0 }, elements, resolution: 'full' } as const;
+    const foot = (cuts: { x: number; y: number; isCut: boolean }[], label: number) =>
+      scene
+        .edges({ ...request, cuts })
+        .find(({ points }) => points.every(([x, y]) => y > 270 && x > 100 + 80 * (label - 1) && x < 190 + 80 * (label - 1)));
+    expect([foot([], 1)?.isCut, foot([], 2)?.isCut]).toEqual([true, true]);
+    const said = { x: 150.5, y: 279.5, isCut: false };
+    expect(foot([said], 1)).toMatchObject({ isCut: false, said });
+    expect(foot([said], 2)).toMatchObject({ isCut: true, said: null });
+    const at = (cuts: (typeof said)[], x: number) => {
+      const { greys } = scene.greyForm({ ...request, cuts });
+      return greys[274 * width + x] as number;
+    };
+    expect(at([said], 150)).toBeLessThan(at([], 150) - 20);
+    expect(at([said], 230)).toBe(at([], 230));
+    const side = { x: 120.5, y: 150.5, isCut: true };
+    expect(scene.edges({ ...request, cuts: [side] }).filter(({ isCut }) => isCut)).toHaveLength(5);
+  });
+
+  it('a dome is cut off at its flat side', () => {
+    const isCut = ends((x, y) => y < 200 && Math.hypot(x - 150, y - 200) < 120);
+    expect([isCut(150, 198), isCut(150, 84)]).toEqual([true, false]);
   });
 
   it('a ball, a drop and a leaf have none', () => {

@@ -120,7 +120,7 @@ describe('what was written by schema 2', () => {
     const expected = {
       ...old,
       schema: makeSchemaVersion,
-      pictures: old.pictures.map((picture: object) => ({ ...picture, bodies: [], fronts: [], strokes: [] })),
+      pictures: old.pictures.map((picture: object) => ({ ...picture, bodies: [], fronts: [], strokes: [], cuts: [] })),
     };
     expect(make).toEqual(expected);
     expect(make.pictures[0]?.elements.length).toBeGreaterThan(4);

@@ -1,9 +1,13 @@
+import type { SaidCut } from '#model/cut-end';
 import type { LightWish } from '#model/light-wish';
 import type { PlaceMm } from '#model/reading';
 import { pictureById } from '#core/make/picture-lookup';
 import { layHandStroke } from '#core/scene/hand-edits';
+import type { SceneEdge } from '#core/scene/scene';
+import { distanceToPath } from '#core/scene/spot-cover';
 import type { LightDesk } from './light-desk';
 import type { MakeStore } from './make-store';
+import type { ElementEdge } from './use-bands';
 
 /** Acts of the Light station that are done from the picture as well as from the panel. */
 
@@ -47,4 +51,32 @@ export function liftStrokes(useMake: MakeStore, useLight: LightDesk, pictureId: 
       .set({ said: gone.length === 0 ? 'No stroke lies here.' : which === 'all' ? 'All strokes taken away.' : 'Taken away.' });
     return gone.length > 0 ? gone.map(({ id }) => ({ kind: 'remove', entity: 'stroke', pictureId, id })) : null;
   });
+}
+
+/** A tap means an edge within this reach. */
+const edgeReachMm = 3;
+
+/** Says the other of an edge: that a thing is cut off there, or rounds away; saying what is found anyhow takes the word back. */
+export function turnEdge(useMake: MakeStore, useLight: LightDesk, pictureId: string, edge: SceneEdge): void {
+  const id = crypto.randomUUID();
+  useMake.getState().edit((newest) => {
+    const picture = pictureById(newest, pictureId);
+    const [x, y] = edge.points[edge.points.length >> 1] ?? [0, 0];
+    if (!picture) return null;
+    const pxPerMm = picture.grey.widthPx / picture.widthMm;
+    const isSaid = ({ at }: SaidCut) => edge.said && Math.hypot(at[0] * pxPerMm - edge.said.x, at[1] * pxPerMm - edge.said.y) < 1;
+    const before = picture.cuts.find(isSaid);
+    useLight.getState().set({ said: edge.isCut ? 'It rounds away there now.' : 'It is cut off there now.' });
+    if (before) return [{ kind: 'remove', entity: 'cut', pictureId, id: before.id }];
+    return [{ kind: 'put', entity: 'cut', pictureId, row: { id, at: [x / pxPerMm, y / pxPerMm], isCut: !edge.isCut } }];
+  });
+}
+
+/** The edge that a tap means: the nearest within reach. */
+export function edgeAt(edges: readonly ElementEdge[], [xMm, yMm]: PlaceMm, pxPerMm: number): ElementEdge | undefined {
+  const apart = ({ points }: ElementEdge) => distanceToPath(points, xMm * pxPerMm, yMm * pxPerMm).apart / pxPerMm;
+  return edges
+    .map((edge) => ({ edge, apart: apart(edge) }))
+    .filter((one) => one.apart < edgeReachMm)
+    .sort((one, other) => one.apart - other.apart)[0]?.edge;
 }

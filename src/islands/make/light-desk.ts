@@ -5,6 +5,7 @@ import type { SceneLamp } from '#model/lamp';
 export const lightSteps = [
   { id: 'lamp', name: 'Lamp' },
   { id: 'elements', name: 'Each element' },
+  { id: 'cuts', name: 'Cut ends' },
   { id: 'hand', name: 'By hand' },
   { id: 'beside', name: 'Two lights' },
 ] as const;

@@ -1,5 +1,6 @@
 import type { Picture } from '#model/picture';
 import { NameTags, type NameTag } from '#ui/name-tags.tsx';
+import { EdgeMarks } from '#ui/edge-marks.tsx';
 import { type SpotMark, SpotMarks } from '#ui/spot-marks.tsx';
 import type { LightDesk } from './light-desk';
 import type { Bands } from './use-bands';
@@ -22,6 +23,17 @@ export function codeTags(picture: Picture, bands: Bands, elementId: string | nul
 export function LightOverlay({ useLight, picture, bands, chosenId, width, height }: Props) {
   const step = useLight(({ step: own }) => own);
   if (step === 'hand') return <SpotMarks marks={strokeMarks(picture)} width={width} />;
+  if (step === 'cuts') {
+    const { widthPx } = picture.grey;
+    // Of all that is not chosen only the cuts are shown: every outline has edges.
+    const shown = bands.edges.filter(({ elementId, isCut }) => isCut || elementId === chosenId);
+    const marks = shown.map(({ points, isCut }) => ({
+      id: `${points[0]?.join()} ${points.length}`,
+      isCut,
+      points: points.map(([x, y]) => [x / widthPx, y / widthPx] as const),
+    }));
+    return <EdgeMarks marks={marks} width={width} />;
+  }
   return <NameTags label="Codes on the picture" tags={codeTags(picture, bands, chosenId)} width={width} height={height} />;
 }
 

@@ -91,6 +91,7 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
   const [useElements] = useState(createElementsDesk);
   const [useLight] = useState(createLightDesk);
   const view = useLight((desk) => desk.view);
+  const showsCuts = useLight((desk) => desk.step === 'cuts');
   const raster = useRaster(useMake, picture);
   const lamp = lampInHand ?? make.lamp;
   const showsBands = station === 'groups' || station === 'light' || station === 'recipe';
@@ -99,6 +100,7 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
     labels: raster.labels,
     lamp: lampOver(lamp, make.pictures, picture?.id ?? ''),
     view: station === 'light' ? view : 'bands',
+    withEdges: station === 'light' && showsCuts,
     isMoving: lampInHand !== null,
     markers: rack.markers,
     isShown: showsBands,

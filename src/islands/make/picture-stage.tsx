@@ -19,7 +19,7 @@ import type { ElementsDesk } from './elements-desk';
 import { ElementsOverlay } from './elements-overlay';
 import { showNextWhite, toggleJoining } from './elements-acts';
 import { ladderWords } from './ladder-words';
-import { layStroke } from './light-acts';
+import { edgeAt, layStroke, turnEdge } from './light-acts';
 import type { LightDesk } from './light-desk';
 import { LightOverlay } from './light-overlay';
 import type { MakeStore } from './make-store';
@@ -88,13 +88,14 @@ type HandOf = {
   useMake: MakeStore;
   useElements: ElementsDesk;
   useLight: LightDesk;
+  bands: Bands;
   picture: Picture | undefined;
   table: IndexedTable | undefined;
   station: Station;
 };
 
 /** What a tap or drag over the picture does at each station, and what is said of it. */
-function useStageHand({ useMake, useElements, useLight, picture, table, station }: HandOf) {
+function useStageHand({ useMake, useElements, useLight, picture, table, station, bands }: HandOf) {
   const [said, setSaid] = useState('');
   const { hand, takeInHand } = useMake(useShallow((state) => ({ hand: state.hand, takeInHand: state.takeInHand })));
   const onElements = useElementsHand(useMake, useElements);
@@ -111,6 +112,14 @@ function useStageHand({ useMake, useElements, useLight, picture, table, station 
     if (blink) set({ blink: null });
     // Areas are gathered at Elements, and at Groups for the ladder in hand or by empty hands; elsewhere a tap asks what this is.
     const first = move.labels[0] ?? 0;
+    if (station === 'light' && useLight.getState().step === 'cuts') {
+      const place = move.pathMm.at(-1);
+      // The bars that are seen, and all edges of what is chosen.
+      const held = hand.kind === 'element' ? hand.elementId : null;
+      const seen = bands.edges.filter(({ isCut, elementId }) => isCut || elementId === held);
+      const edge = place && edgeAt(seen, place, picture.grey.widthPx / picture.widthMm);
+      if (edge) return turnEdge(useMake, useLight, picture.id, edge);
+    }
     if (station === 'light' && useLight.getState().step === 'hand') return layStroke(useMake, useLight, picture.id, move.pathMm);
     if (station === 'elements') return setSaid(onElements({ picture, table }, move) ?? '');
     if (station !== 'groups' || !(hand.kind === 'ladder' || (hand.kind === 'nothing' && !ownerAt(first)))) {
@@ -145,7 +154,7 @@ export function PictureStage(props: Props) {
     ...{ table, raster, bands, cursorRegionId },
     ...useGroups(picture, table, { useElements, station, chosenId }),
   });
-  const { said, setSaid, onMove } = useStageHand({ useMake, useElements, useLight, picture, table, station });
+  const { said, setSaid, onMove } = useStageHand({ useMake, useElements, useLight, picture, table, station, bands });
   const keys = useElementsKeys(useMake, useElements, { picture, table });
   const boxOf = useCallback(
     (label: number): readonly [number, number, number, number] | undefined => {

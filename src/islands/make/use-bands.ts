@@ -4,6 +4,7 @@ import type { Marker } from '#model/marker';
 import type { Picture } from '#model/picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { BandMap } from '#core/scene/band-map';
+import type { SceneEdge } from '#core/scene/scene';
 import type { BandPlace } from '#core/scene/band-places';
 import type { LampOver } from '#core/scene/lamp-over';
 import { paintBands, paintForm, type Rgb } from '#core/scene/paint-bands';
@@ -20,13 +21,24 @@ export type Bands = {
   areasMm2: ReadonlyMap<string, number[]>;
   /** Where each rung lies in px of the picture, light to dark, by element id. */
   places: ReadonlyMap<string, readonly (BandPlace | null)[]>;
+  /** Edges of the elements' bodies, where they were asked for, with the element's id. */
+  edges: readonly ElementEdge[];
   problem: string | null;
 };
 
-const noBands: Bands = { paint: null, areasMm2: new Map(), places: new Map(), problem: null };
+export type ElementEdge = SceneEdge & { elementId: string };
 
-type Mapped = { ids: string[]; map: BandMap; pixels: number[][]; places: (BandPlace | null)[][]; form: FormAnswer | null };
-type Asked = BandsOfPicture & { withForm: boolean };
+const noBands: Bands = { paint: null, areasMm2: new Map(), places: new Map(), edges: [], problem: null };
+
+type Mapped = {
+  ids: string[];
+  map: BandMap;
+  pixels: number[][];
+  places: (BandPlace | null)[][];
+  form: FormAnswer | null;
+  edges: SceneEdge[];
+};
+type Asked = BandsOfPicture & { withForm: boolean; withEdges: boolean };
 
 export type BandsOptions = {
   table: IndexedTable | undefined;
@@ -37,6 +49,8 @@ export type BandsOptions = {
   markers: readonly Marker[];
   /** What is painted. Default: bands in their colours. */
   view?: LightView;
+  /** Whether edges are asked for too. Default false. */
+  withEdges?: boolean;
   /** Forms and bands are computed only where they are shown. */
   isShown: boolean;
 };
@@ -44,7 +58,7 @@ export type BandsOptions = {
 /** The bands of a picture in the colours of its markers: a worker tells which band lies where, and this paints them. */
 export function useBands(
   picture: Picture | undefined,
-  { table, labels, lamp, isMoving, markers, isShown, view = 'bands' }: BandsOptions,
+  { table, labels, lamp, isMoving, markers, isShown, view = 'bands', withEdges = false }: BandsOptions,
 ): Bands {
   const [scene, setScene] = useState<NewestWish<Asked> | null>(null);
   const [mapped, setMapped] = useState<Mapped | null>(null);
@@ -63,12 +77,13 @@ export function useBands(
     const loaded = api.load(transfer({ labels: copy, width: widthPx, height: heightPx, pxPerMm }, [copy.buffer]));
     let current = true;
     const wishes = newestWish<Asked>(
-      async ({ ids, request, withForm }) => {
+      async ({ ids, request, ...also }) => {
         await loaded;
         const answer = await api.bands(request);
-        const form = withForm ? await api.form(request) : null;
+        const form = also.withForm ? await api.form(request) : null;
+        const edges = also.withEdges ? await api.edges(request) : [];
         if (!current) return;
-        setMapped({ ids, ...answer, form });
+        setMapped({ ids, ...answer, form, edges });
         setProblem(null);
       },
       (error) => current && setProblem(problemToShow(error).message),
@@ -86,9 +101,9 @@ export function useBands(
   const asked = useMemo(
     () =>
       isShown && picture && table
-        ? JSON.stringify({ ...bandsOfPicture(picture, table, lamp, isMoving ? 'half' : 'full'), withForm: view === 'form' })
+        ? JSON.stringify({ ...bandsOfPicture(picture, table, lamp, isMoving ? 'half' : 'full'), withForm: view === 'form', withEdges })
         : null,
-    [isShown, picture, table, lamp, isMoving, view],
+    [isShown, picture, table, lamp, isMoving, view, withEdges],
   );
   useEffect(() => {
     if (scene && asked) scene.want(JSON.parse(asked) as Asked);
@@ -101,7 +116,7 @@ export function useBands(
   useEffect(() => {
     if (!mapped || !colours) return setBands(noBands);
     let current = true;
-    const { map, ids, pixels, places, form } = mapped;
+    const { map, ids, pixels, places, form, edges } = mapped;
     const pxMm2 = (map.scale / pxPerMm) ** 2;
     const image =
       view === 'form' && form
@@ -113,6 +128,7 @@ export function useBands(
           paint,
           areasMm2: new Map(ids.map((id, index) => [id, (pixels[index] ?? []).map((count) => count * pxMm2)])),
           places: new Map(ids.map((id, index) => [id, places[index] ?? []])),
+          edges: edges.map((edge) => ({ ...edge, elementId: ids[edge.element] ?? '' })),
           problem: null,
         });
     });

@@ -46,6 +46,7 @@ async function pictureOf({ name, widthMm, fileName, original, preparation }: Wis
     bodies: [],
     fronts: [],
     strokes: [],
+    cuts: [],
   };
 }
 

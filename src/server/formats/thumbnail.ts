@@ -1,5 +1,6 @@
 import sharp from 'sharp';
 import type { Body } from '#model/body';
+import type { SaidCut } from '#model/cut-end';
 import type { Front } from '#model/front';
 import type { HandStroke } from '#model/hand-stroke';
 import type { Lab } from '#model/marker';
@@ -20,6 +21,7 @@ export type ThumbnailAsked = {
     bodies: Body[];
     fronts: Front[];
     strokes: HandStroke[];
+    cuts: SaidCut[];
     marksPull?: number | undefined;
     lamp: LampOver;
     /** Colour of each marker that is used and has one, by id. */

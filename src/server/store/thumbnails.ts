@@ -22,10 +22,10 @@ export function planThumbnail(make: Make, picture: Picture, rack: Rack): Thumbna
   const used = new Set(picture.elements.flatMap(({ ladder }) => ladder?.rungs.map(({ markerId }) => markerId) ?? []));
   const labs = withAssumedColours(rack.markers).flatMap(({ id, lab }): Coloured['labs'] => (lab && used.has(id) ? [[id, lab]] : []));
   // Regions of another cut-out do not lie on this one.
-  const { regionMap, grey, elements, bodies, fronts, strokes, marksPull } = picture;
+  const { regionMap, grey, elements, bodies, fronts, strokes, cuts, marksPull } = picture;
   const fits = regionMap?.widthPx === grey.widthPx && regionMap.heightPx === grey.heightPx;
   const coloured = fits
-    ? { elements, bodies, fronts, strokes, marksPull, lamp: lampOver(make.lamp, make.pictures, picture.id), labs }
+    ? { elements, bodies, fronts, strokes, cuts, marksPull, lamp: lampOver(make.lamp, make.pictures, picture.id), labs }
     : null;
   const shown = [grey.sha256, fits ? [regionMap.labelMap, regionMap.table] : null, coloured];
   return { key: createHash('sha256').update(JSON.stringify(shown)).digest('hex'), picture, coloured };

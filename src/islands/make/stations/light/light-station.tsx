@@ -12,6 +12,7 @@ import type { Bands } from '../../use-bands';
 import type { Raster } from '../../use-raster';
 import { BandAreas } from './band-areas';
 import { BesidePanel } from './beside-panel';
+import { CutsPanel } from './cuts-panel';
 import { HandPanel } from './hand-panel';
 import { LampPanel } from './lamp-panel';
 import { LightViews } from './light-views';
@@ -79,6 +80,9 @@ export function LightStation({ useMake, useLight, make, picture, table, raster, 
             chosenId={hand.kind === 'element' ? hand.elementId : null}
             onChoose={(elementId) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId })}
           />
+        )}
+        {step === 'cuts' && (
+          <CutsPanel {...{ useMake, useLight, picture, bands }} chosenId={hand.kind === 'element' ? hand.elementId : null} />
         )}
         {step === 'hand' && <HandPanel {...{ useMake, useLight, picture }} />}
         {step === 'beside' && (

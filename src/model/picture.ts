@@ -8,6 +8,7 @@ import { textSchema } from './text';
 import { idSchema, regionIdSchema, sha256Schema } from './id';
 import { ladderSchema } from './ladder';
 import { lightWishSchema } from './light-wish';
+import { outsideSchema } from './outside';
 import { preparationSchema } from './preparation';
 import { lineSettingsSchema, mendSchema } from './reading';
 import { softSpotSchema } from './soft-spot';
@@ -35,6 +36,8 @@ export const elementSchema = z.object({
   ladder: z.optional(ladderSchema),
   /** What it is made of; absent: as its name says, if it does. */
   kind: z.optional(elementKindSchema),
+  /** Where it lies, if that is on the paper outside; such an element has no regions. */
+  outside: z.optional(outsideSchema),
   /** How its light is to differ from what is usual. */
   light: z.optional(lightWishSchema),
   /** Its place, where it is a soft spot; such an element has no regions. */

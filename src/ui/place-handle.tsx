@@ -1,4 +1,4 @@
-import type { RefObject } from 'react';
+import type { PointerEvent, RefObject } from 'react';
 import { arrowSteps, dragHandle } from './drag-handle';
 
 type Place = readonly [number, number];
@@ -15,11 +15,17 @@ type Props = {
   step: { plain: Place; shift: Place };
   look?: string;
   onMove: (place: [number, number]) => void;
+  /** Told where it stands when the hand lets go, or a key has moved it. */
+  onSettle?: ((place: [number, number]) => void) | undefined;
 };
 
 /** A round handle on a picture: a corner, or the end of a ruler. */
-export function PlaceHandle({ name, at, on, limits: [least, most], step, look = 'rounded-full', onMove }: Props) {
+export function PlaceHandle({ name, at, on, limits: [least, most], step, look = 'rounded-full', onMove, onSettle }: Props) {
   const within = (share: number) => Math.max(least, Math.min(most, share));
+  const placeOf = (event: PointerEvent): [number, number] | null => {
+    const box = on.current?.getBoundingClientRect();
+    return box ? [within((event.clientX - box.left) / box.width), within((event.clientY - box.top) / box.height)] : null;
+  };
   return (
     <button
       type="button"
@@ -28,14 +34,20 @@ export function PlaceHandle({ name, at, on, limits: [least, most], step, look = 
       style={{ left: `${at[0] * 100}%`, top: `${at[1] * 100}%` }}
       {...dragHandle({
         onDrag: (event) => {
-          const box = on.current?.getBoundingClientRect();
-          if (box) onMove([within((event.clientX - box.left) / box.width), within((event.clientY - box.top) / box.height)]);
+          const place = placeOf(event);
+          if (place) onMove(place);
+        },
+        onDrop: (event) => {
+          const place = placeOf(event);
+          if (place) onSettle?.(place);
         },
         onKey: (key, withShift) => {
           const arrow = arrowSteps[key];
           if (!arrow) return false;
           const [alongX, alongY] = withShift ? step.shift : step.plain;
-          onMove([within(at[0] + arrow[0] * alongX), within(at[1] + arrow[1] * alongY)]);
+          const moved: [number, number] = [within(at[0] + arrow[0] * alongX), within(at[1] + arrow[1] * alongY)];
+          onMove(moved);
+          onSettle?.(moved);
           return true;
         },
       })}

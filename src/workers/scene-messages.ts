@@ -22,6 +22,12 @@ const spotSchema = z.object({
   strokes: z.array(z.object({ radiusPx: z.number().check(z.positive()), points: pointsPxSchema })),
 });
 
+const placePxSchema = z.tuple([z.number(), z.number()]);
+const outsidePxSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('halo'), stepPx: z.number().check(z.positive()) }),
+  z.object({ kind: z.literal('ground'), from: placePxSchema, to: placePxSchema, depthPx: z.number().check(z.positive()) }),
+]);
+
 /** A lamp in px of the picture. */
 const lampPxSchema = z.discriminatedUnion('kind', [
   distantLampSchema,
@@ -43,6 +49,7 @@ export const bandRequestSchema = z.object({
         isByHand: z.optional(z.boolean()),
         keepsPaper: z.optional(z.boolean()),
         lamp: z.optional(lampPxSchema),
+        outside: z.optional(outsidePxSchema),
         spot: z.optional(spotSchema),
       }),
     )

@@ -1,7 +1,7 @@
 import type { Locator, Page } from '@playwright/test';
 import type { Make } from '#model/make';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
-import { colourAt, expectBandsShown, paper, sweep, tap } from './picture';
+import { colourAt, expectBandsShown, goTo, paper, sweep, tap } from './picture';
 
 const watch = '/makes/make-balloon-post-watch';
 /** A place of the lantern's drawing, in its own units, as shares. */
@@ -249,4 +249,50 @@ test('cut ends are shown, and turned by a tap or a key; what the maker says stay
   await page.keyboard.press('Enter');
   await expect(panel).toHaveAttribute('data-said-cuts', '0');
   await expect.poll(async () => Number(await panel.getAttribute('data-cuts'))).toBe(found);
+});
+
+test('a ground shadow and a halo are elements on the paper outside: with a line that is moved, a ladder, bands and a recipe', async ({
+  page,
+  watching,
+}) => {
+  await open(page, watching.address);
+  await step(page, 'Round it');
+  const under = at(450, 632);
+  expect(await colourAt(page, under)).toEqual([255, 255, 255]);
+  await page.getByRole('button', { name: 'Add a ground shadow' }).click();
+  await page.getByRole('button', { name: 'Add a halo' }).click();
+  await expect(page.locator('[data-outside]')).toHaveCount(2);
+  await expectNoAxeFindings(page);
+
+  // The line's end by keys, then by mouse.
+  const end = page.getByRole('button', { name: /^Right end of Ground shadow/ });
+  const groundOf = async () => (await elementOf(page, 'Ground shadow'))?.outside as { to: [number, number] };
+  const before = (await groundOf()).to;
+  await end.focus();
+  await page.keyboard.press('Shift+ArrowLeft');
+  expect((await groundOf()).to[0]).toBeCloseTo(before[0] - 5, 1);
+  const handle = await end.boundingBox();
+  if (!handle) throw new Error('The end of the line is not in sight.');
+  await page.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(handle.x + handle.width / 2 - 60, handle.y + handle.height / 2, { steps: 5 });
+  await page.mouse.up();
+  await expect.poll(async () => (await groundOf()).to[0]).toBeLessThan(before[0] - 8);
+
+  // A ladder makes it seen.
+  await page.getByRole('button', { name: 'Choose one for Ground shadow' }).click();
+  await expect(page.locator('[data-station="groups"]')).toBeVisible();
+  await page.getByRole('button', { name: 'Give 71d.fawn, 53d.fawn, 36d.fawn to Ground shadow' }).click();
+  await expect.poll(async () => (await elementOf(page, 'Ground shadow'))?.ladder?.rungs.length).toBeGreaterThan(0);
+  await expect.poll(() => colourAt(page, under)).not.toEqual([255, 255, 255]);
+  await goTo(page, 'Recipe');
+  await expect(
+    page
+      .getByRole('heading', { name: 'Ground shadow' })
+      .or(page.getByRole('button', { name: 'Ground shadow', exact: true }))
+      .first(),
+  ).toBeVisible();
+  await goTo(page, 'Light');
+  await page.getByRole('button', { name: 'Take Ground shadow away' }).click();
+  await expect.poll(() => colourAt(page, under)).toEqual([255, 255, 255]);
 });

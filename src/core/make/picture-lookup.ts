@@ -1,6 +1,7 @@
 import type { Make } from '#model/make';
 import type { Element, Picture } from '#model/picture';
 import type { Region } from '#model/region-table';
+import type { Outside } from '#model/outside';
 import type { SpotStroke } from '#model/soft-spot';
 import type { IndexedTable } from './region-tables';
 
@@ -30,7 +31,8 @@ export function regionIdsUnder({ elements }: Pick<Picture, 'elements'>, { region
 }
 
 /** Area of an element in mm²; that of a soft spot is what its strokes would cover side by side. */
-export function areaMm2Of(element: Pick<Element, 'regionIds' | 'spot'>, table: IndexedTable | undefined): number {
+export function areaMm2Of(element: Pick<Element, 'regionIds' | 'spot' | 'outside' | 'ladder'>, table: IndexedTable | undefined): number {
+  if (element.outside) return outsideAreaMm2(element.outside, element.ladder?.rungs.length ?? usualOutsideRungs, table);
   if (element.spot) return element.spot.strokes.reduce((sum, stroke) => sum + strokeAreaMm2(stroke), 0);
   return element.regionIds.reduce((sum, id) => sum + (table?.byId.get(id)?.areaMm2 ?? 0), 0);
 }
@@ -46,4 +48,18 @@ export function freshElementName(picture: Pick<Picture, 'elements'>, wished = 'E
   let number = 1;
   while (taken.has(`${wished} ${number}`)) number++;
   return `${wished} ${number}`;
+}
+
+/** Rungs that a halo or ground shadow has as a rule. */
+const usualOutsideRungs = 2;
+
+/** About how much paper a halo or ground shadow covers, in mm2: a halo as if it went round the box of the image. */
+function outsideAreaMm2(outside: Outside, rungs: number, table: IndexedTable | undefined): number {
+  if (outside.kind === 'ground')
+    return (Math.PI / 4) * Math.hypot(outside.to[0] - outside.from[0], outside.to[1] - outside.from[1]) * outside.depthMm;
+  const bounds = table?.table.regions.map(({ boundsMm }) => boundsMm) ?? [];
+  if (bounds.length === 0) return 0;
+  const across = (axis: 0 | 1) =>
+    Math.max(...bounds.map((box) => box[axis] + box[(axis + 2) as 2 | 3])) - Math.min(...bounds.map((box) => box[axis]));
+  return 2 * (across(0) + across(1)) * outside.stepMm * rungs;
 }

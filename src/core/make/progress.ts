@@ -23,7 +23,7 @@ export function progressOfPicture(picture: Pick<Picture, 'regionMap' | 'elements
     elements: picture.elements.filter((element) => !staysWhite(element)).length,
     // Bare paper needs none.
     elementsWithoutLadder: picture.elements.filter((element) => !element.ladder && !staysWhite(element)).length,
-    emptyElements: picture.elements.filter(({ regionIds, spot }) => regionIds.length === 0 && !spot).length,
+    emptyElements: picture.elements.filter(({ regionIds, spot, outside }) => regionIds.length === 0 && !spot && !outside).length,
   };
 }
 

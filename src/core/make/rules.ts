@@ -20,6 +20,8 @@ export function assign(picture: Picture, assignments: readonly Assignment[], tab
   const targets = new Map<string, string | null>();
   for (const { regionId, elementId } of assignments) {
     if (!table?.byId.has(regionId)) throw new OperationError(`The picture has no region ${regionId}.`);
+    const outside = picture.elements.find(({ id, outside: own }) => own && id === elementId);
+    if (outside) throw new OperationError(`${outside.name} lies on the paper outside: it takes no areas.`);
     if (elementId !== null && !known.has(elementId)) throw new OperationError(`The picture has no element ${elementId}.`);
     targets.set(regionId, elementId);
   }

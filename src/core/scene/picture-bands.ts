@@ -1,4 +1,5 @@
 import type { Marker } from '#model/marker';
+import type { Outside } from '#model/outside';
 import type { Element, Picture } from '#model/picture';
 import { hexOfLab } from '#core/colour/lab';
 import { labelsOf, regionIdsUnder } from '#core/make/picture-lookup';
@@ -8,6 +9,7 @@ import { type PullingMark, usualMarksPull } from '#core/light/marks-pull';
 import { usualBlend } from './element-bands';
 import type { HandStrokePx } from './hand-light';
 import { type LampOver, lampInPx } from './lamp-over';
+import type { OutsidePx } from './outside-bands';
 import { paintBands, type Rgb } from './paint-bands';
 import type { SceneBody, SceneFront } from './scene-bodies';
 import { type BandRequest, openScene, type SceneElement } from './scene';
@@ -43,13 +45,28 @@ export function bandsOfPicture(picture: Rows, table: IndexedTable, lamp: LampOve
 
 /** An element as a scene asks for it; null where nothing of it is coloured. */
 function sceneElement(element: Element, picture: Rows, table: IndexedTable, pxPerMm: number): { id: string; asked: SceneElement } | null {
-  const { id, ladder, spot } = element;
+  const { id, ladder, spot, outside } = element;
   if (!ladder) return null;
+  if (outside)
+    return {
+      id,
+      asked: {
+        labels: [],
+        shares: wishedShares(ladder.rungs.length, { shares: element.light?.shares }).shares,
+        outside: outsidePx(outside, pxPerMm),
+      },
+    };
   const labels = labelsOf({ regionIds: [...regionIdsUnder(picture, element)] }, table);
   if (labels.length === 0) return null;
   const wished = wishedShares(ladder.rungs.length, element.light);
   const { lamp } = element.light ?? {};
   return { id, asked: { labels, ...wished, ...(lamp ? { lamp } : {}), ...(spot ? { spot: spotPx(spot, pxPerMm) } : {}) } };
+}
+
+function outsidePx(outside: Outside, pxPerMm: number): OutsidePx {
+  if (outside.kind === 'halo') return { kind: 'halo', stepPx: outside.stepMm * pxPerMm };
+  const place = ([x, y]: readonly [number, number]) => [x * pxPerMm, y * pxPerMm] as const;
+  return { kind: 'ground', from: place(outside.from), to: place(outside.to), depthPx: outside.depthMm * pxPerMm };
 }
 
 function strokePx({ kind, points, radiusMm }: Picture['strokes'][number], pxPerMm: number): HandStrokePx {

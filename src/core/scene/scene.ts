@@ -9,6 +9,7 @@ import { cleanBands } from './clean-bands';
 import { type Blend, elementBands } from './element-bands';
 import { type HandLight, type HandStrokePx, handLight } from './hand-light';
 import { layOnSpots } from './lay-spots';
+import { distanceFromImage, layOutside, type OutsidePx } from './outside-bands';
 import { type PictureParts, partsOfPicture } from './parts';
 import type { CoveringBody, SceneBody, SceneFront } from './scene-bodies';
 import type { SpotPx } from './spot-cover';
@@ -28,6 +29,8 @@ export type SceneElement = {
   keepsPaper?: boolean | undefined;
   /** A lamp of its own. */
   lamp?: Lamp | undefined;
+  /** Its place on the paper outside; such an element has no labels. */
+  outside?: OutsidePx | undefined;
 };
 
 export type BandRequest = {
@@ -92,6 +95,7 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
   const forms = new Map<string, BodyForm>();
   const stageFor = remembered<Stage>();
   const handFor = { 1: remembered<HandLight | null>(), 2: remembered<HandLight | null>() };
+  const fromImageFor = { 1: remembered<Float32Array>(), 2: remembered<Float32Array>() };
   let half: Labelled | null = null;
   const mapAt = (scale: 1 | 2): Labelled => {
     if (scale === 1) return picture;
@@ -168,6 +172,11 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
       blend: request.blend ?? noBlend,
       hand,
     });
+    for (const [index, { outside, shares }] of request.elements.entries()) {
+      if (!outside) continue;
+      const fromImagePx = fromImageFor[scale]('image', () => distanceFromImage(own.labels, own.width, own.height));
+      layOutside(map, { number: index + 1, outside, shares }, { labels: own.labels, fromImagePx, lamp: request.lamp });
+    }
     const sceneLight = lightUnder(request.lamp);
     const softEdges = layOnSpots(map, picture, request.elements, (label, x, y) => sceneLight(label).at(x / scale, y / scale));
     if (request.cleans && scale === 1) cleanBands(map, pxPerMm);

@@ -1,5 +1,6 @@
 import type { SaidCut } from '#model/cut-end';
 import type { LightWish } from '#model/light-wish';
+import type { Outside } from '#model/outside';
 import type { PlaceMm } from '#model/reading';
 import { pictureById } from '#core/make/picture-lookup';
 import { layHandStroke } from '#core/scene/hand-edits';
@@ -79,4 +80,13 @@ export function edgeAt(edges: readonly ElementEdge[], [xMm, yMm]: PlaceMm, pxPer
     .map((edge) => ({ edge, apart: apart(edge) }))
     .filter((one) => one.apart < edgeReachMm)
     .sort((one, other) => one.apart - other.apart)[0]?.edge;
+}
+
+/** Moves what lies on the paper outside. */
+export function moveOutside(useMake: MakeStore, pictureId: string, elementId: string, outside: Outside): void {
+  useMake.getState().edit((newest) => {
+    const element = pictureById(newest, pictureId)?.elements.find(({ id }) => id === elementId);
+    if (!element?.outside) return null;
+    return [{ kind: 'patch', entity: 'element', pictureId, id: elementId, fields: { outside } }];
+  });
 }

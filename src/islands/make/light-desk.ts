@@ -7,6 +7,7 @@ export const lightSteps = [
   { id: 'elements', name: 'Each element' },
   { id: 'cuts', name: 'Cut ends' },
   { id: 'hand', name: 'By hand' },
+  { id: 'outside', name: 'Round it' },
   { id: 'beside', name: 'Two lights' },
 ] as const;
 export type LightStep = (typeof lightSteps)[number]['id'];

@@ -2,10 +2,21 @@ import type { Picture } from '#model/picture';
 import { NameTags, type NameTag } from '#ui/name-tags.tsx';
 import { EdgeMarks } from '#ui/edge-marks.tsx';
 import { type SpotMark, SpotMarks } from '#ui/spot-marks.tsx';
+import { GroundLines } from './ground-lines';
+import { moveOutside } from './light-acts';
 import type { LightDesk } from './light-desk';
+import type { MakeStore } from './make-store';
 import type { Bands } from './use-bands';
 
-type Props = { useLight: LightDesk; picture: Picture; bands: Bands; chosenId: string | null; width: number; height: number };
+type Props = {
+  useMake: MakeStore;
+  useLight: LightDesk;
+  picture: Picture;
+  bands: Bands;
+  chosenId: string | null;
+  width: number;
+  height: number;
+};
 
 /** Codes of the rungs of an element, each where its band lies, as shares of the picture. */
 export function codeTags(picture: Picture, bands: Bands, elementId: string | null): NameTag[] {
@@ -20,8 +31,9 @@ export function codeTags(picture: Picture, bands: Bands, elementId: string | nul
 }
 
 /** What lies over the picture at the Light station: the strokes of the hand, and the codes of the element that is chosen. */
-export function LightOverlay({ useLight, picture, bands, chosenId, width, height }: Props) {
+export function LightOverlay({ useMake, useLight, picture, bands, chosenId, width, height }: Props) {
   const step = useLight(({ step: own }) => own);
+  if (step === 'outside') return <GroundLines picture={picture} onMove={(id, outside) => moveOutside(useMake, picture.id, id, outside)} />;
   if (step === 'hand') return <SpotMarks marks={strokeMarks(picture)} width={width} />;
   if (step === 'cuts') {
     const { widthPx } = picture.grey;

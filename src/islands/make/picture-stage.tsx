@@ -220,7 +220,7 @@ export function PictureStage(props: Props) {
               <ElementsOverlay {...{ useMake, useElements, picture, table, width, height }} labels={raster.labels} heldId={chosenId} />
             )}
             <NameTags tags={tags} width={width} height={height} />
-            {isLight && <LightOverlay {...{ useLight, picture, bands, chosenId, width, height }} />}
+            {isLight && <LightOverlay {...{ useMake, useLight, picture, bands, chosenId, width, height }} />}
             <Lamp
               lamp={over}
               width={width}

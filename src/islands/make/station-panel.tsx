@@ -85,7 +85,13 @@ export function StationPanel(props: Props) {
         />
       );
     case 'light':
-      return <LightStation {...{ useMake, useLight, make, picture, table, raster, bands, lamp }} markers={rack.markers} />;
+      return (
+        <LightStation
+          {...{ useMake, useLight, make, picture, table, raster, bands, lamp }}
+          markers={rack.markers}
+          onGroups={() => go({ station: 'groups' })}
+        />
+      );
     case 'recipe':
       return (
         <RecipeStation

@@ -141,7 +141,8 @@ function RecipeSteps({ element, markers, isChosen, onChoose }: StepsProps) {
           {element.name}
         </button>{' '}
         <span className="font-text text-sm font-normal text-soft">
-          {counted(element.regions, 'area')}, {(element.areaMm2 / 100).toFixed(1)} cm²
+          {element.regions > 0 && `${counted(element.regions, 'area')}, `}
+          {(element.areaMm2 / 100).toFixed(1)} cm²
         </span>
       </h3>
       <div className="mt-1 flex gap-4 px-2">

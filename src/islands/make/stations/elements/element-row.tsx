@@ -35,9 +35,15 @@ type Props = ElementActs & {
 };
 
 /** Area, narrowest place and nib of an element, or that it is too tiny to blend. */
-function measureWords({ regionIds, spot, kind }: Element, { areaMm2, narrowestMm, nib, isTooTinyToBlend }: ElementMeasure): string {
+function measureWords(
+  { regionIds, spot, outside, kind }: Element,
+  { areaMm2, narrowestMm, nib, isTooTinyToBlend }: ElementMeasure,
+): string {
   const strokes = spot && counted(spot.strokes.length, 'tap or stroke', 'taps and strokes');
-  const parts = [strokes ?? counted(regionIds.length, 'area'), `${(areaMm2 / 100).toFixed(areaMm2 < 10 ? 2 : 1)} cm²`];
+  const parts = [
+    outside ? 'on the paper outside' : (strokes ?? counted(regionIds.length, 'area')),
+    `${(areaMm2 / 100).toFixed(areaMm2 < 10 ? 2 : 1)} cm²`,
+  ];
   if (staysWhite({ kind })) return [...parts, 'bare paper'].join(' · ');
   if (narrowestMm !== null && !spot) parts.push(`narrowest ${narrowestMm.toFixed(1)} mm: ${nib} nib`);
   if (isTooTinyToBlend) parts.push('too tiny to blend: one marker');

@@ -16,6 +16,7 @@ import { CutsPanel } from './cuts-panel';
 import { HandPanel } from './hand-panel';
 import { LampPanel } from './lamp-panel';
 import { LightViews } from './light-views';
+import { OutsidePanel } from './outside-panel';
 import { WishesPanel } from './wishes-panel';
 
 type Props = {
@@ -28,10 +29,11 @@ type Props = {
   bands: Bands;
   markers: readonly ShownMarker[];
   lamp: SceneLamp;
+  onGroups: () => void;
 };
 
 /** The Light station: one lamp for the whole scene, what each element makes of it, and the maker's own word. */
-export function LightStation({ useMake, useLight, make, picture, table, raster, bands, markers, lamp }: Props) {
+export function LightStation({ useMake, useLight, make, picture, table, raster, bands, markers, lamp, onGroups }: Props) {
   const { step, set } = useLight(useShallow((state) => ({ step: state.step, set: state.set })));
   const { hand, edit, takeInHand, settleLamp } = useMake(
     useShallow((state) => ({
@@ -84,6 +86,7 @@ export function LightStation({ useMake, useLight, make, picture, table, raster, 
         {step === 'cuts' && (
           <CutsPanel {...{ useMake, useLight, picture, bands }} chosenId={hand.kind === 'element' ? hand.elementId : null} />
         )}
+        {step === 'outside' && <OutsidePanel {...{ useMake, picture, table, onGroups }} />}
         {step === 'hand' && <HandPanel {...{ useMake, useLight, picture }} />}
         {step === 'beside' && (
           <BesidePanel {...{ useLight, picture, table, raster, markers, lamp, bands }} pictures={make.pictures} onSettle={settleLamp} />

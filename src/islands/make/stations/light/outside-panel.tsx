@@ -1,0 +1,98 @@
+import type { Outside } from '#model/outside';
+import type { Picture } from '#model/picture';
+import type { IndexedTable } from '#core/make/region-tables';
+import { addOutside } from '#core/scene/outside-edits';
+import { Button } from '#ui/button.tsx';
+import { Slider } from '#ui/slider.tsx';
+import { moveOutside } from '../../light-acts';
+import type { MakeStore } from '../../make-store';
+
+type Props = { useMake: MakeStore; picture: Picture; table: IndexedTable | undefined; onGroups: () => void };
+
+const kinds: readonly { kind: Outside['kind']; name: string }[] = [
+  { kind: 'ground', name: 'Add a ground shadow' },
+  { kind: 'halo', name: 'Add a halo' },
+];
+
+/** Colour on the paper round the image: what it stands on, and what lifts it off the paper. */
+export function OutsidePanel({ useMake, picture, table, onGroups }: Props) {
+  const outside = picture.elements.flatMap((element) => (element.outside ? [{ ...element, outside: element.outside }] : []));
+  const edit = useMake(({ edit: own }) => own);
+  return (
+    <div className="space-y-3">
+      <p>
+        A ground shadow keeps a figure from floating; a halo of pale steps lifts it off the paper. Each is an element with a ladder of its
+        own, and can be taken away again.
+      </p>
+      <div className="flex flex-wrap gap-2">
+        {kinds.map(({ kind, name }) => (
+          <Button
+            key={kind}
+            disabled={!table || outside.some((own) => own.outside.kind === kind)}
+            onClick={() =>
+              table &&
+              edit((newest) => {
+                const now = newest.pictures.find(({ id }) => id === picture.id);
+                return now ? addOutside(now, table, kind, crypto.randomUUID()) : null;
+              })
+            }
+          >
+            {name}
+          </Button>
+        ))}
+      </div>
+      <ul className="space-y-3" aria-label="On the paper round the image">
+        {outside.map(({ id, name, outside: own, ladder }) => (
+          <li key={id} className="space-y-2 bg-paper px-4 py-3" data-outside={own.kind}>
+            <div className="flex items-center justify-between gap-3">
+              <h3 className="font-display text-lg font-semibold">{name}</h3>
+              <Button weight="quiet" onClick={() => edit(() => [{ kind: 'remove', entity: 'element', pictureId: picture.id, id }])}>
+                Take {name} away
+              </Button>
+            </div>
+            {own.kind === 'ground' ? (
+              <>
+                <p>It lies along the line on the picture: move its ends, by hand or with the arrow keys.</p>
+                <Slider
+                  label="Depth of the shadow"
+                  ends={['a line', 'wide']}
+                  value={own.depthMm}
+                  least={2}
+                  most={30}
+                  step={0.5}
+                  words={`${own.depthMm.toFixed(1)} mm`}
+                  onChange={(depthMm) => moveOutside(useMake, picture.id, id, { ...own, depthMm })}
+                />
+              </>
+            ) : (
+              <Slider
+                label="Width of a step"
+                ends={['0.5 mm', '10 mm']}
+                value={own.stepMm}
+                least={0.5}
+                most={10}
+                step={0.5}
+                words={`${own.stepMm.toFixed(1)} mm`}
+                onChange={(stepMm) => moveOutside(useMake, picture.id, id, { ...own, stepMm })}
+              />
+            )}
+            {!ladder && (
+              <p>
+                It has no ladder yet.{' '}
+                <Button
+                  weight="quiet"
+                  onClick={() => {
+                    useMake.getState().takeInHand({ kind: 'element', elementId: id });
+                    onGroups();
+                  }}
+                >
+                  Choose one for {name}
+                </Button>
+              </p>
+            )}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

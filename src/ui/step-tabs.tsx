@@ -25,7 +25,7 @@ export function StepTabs<Id extends string>({ label, steps, current, onGo, child
           <Tabs.Trigger
             key={id}
             value={id}
-            className="min-h-11 px-3 font-semibold hover:bg-paper data-[state=active]:bg-ink data-[state=active]:text-paper"
+            className="min-h-11 px-2 font-semibold hover:bg-paper data-[state=active]:bg-ink data-[state=active]:text-paper"
           >
             {name}
             {open && <span className="ml-1 text-sm font-normal">{open}</span>}

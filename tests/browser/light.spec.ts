@@ -86,7 +86,7 @@ test('each element: more shadow, shares by hand, a kept highlight, a lamp of its
   watching,
 }) => {
   await open(page, watching.address);
-  await step(page, 'Each element');
+  await step(page, 'Elements');
   // By the picture.
   await tap(page, at(750, 480));
   await expect(wishes(page).getByRole('heading', { name: 'Wing' })).toBeVisible();
@@ -123,7 +123,7 @@ test('each element: more shadow, shares by hand, a kept highlight, a lamp of its
     .toBeCloseTo(byHand[2] as number, 1);
 
   // By mouse on the bar.
-  await step(page, 'Each element');
+  await step(page, 'Elements');
   const border = wishes(page).getByRole('slider', { name: '79.mist against 53.mist' });
   const box = await border.boundingBox();
   if (!box) throw new Error('The bar is not in sight.');
@@ -150,7 +150,7 @@ test('the hand paints darker, lighter and white and draws a fold; strokes stay w
   watching,
 }) => {
   await open(page, watching.address);
-  await step(page, 'By hand');
+  await step(page, 'Hand');
   await expectNoAxeFindings(page);
   const [light, belly] = [at(330, 560), at(640, 520)];
   const before = await colourAt(page, light);
@@ -184,7 +184,7 @@ test('the hand paints darker, lighter and white and draws a fold; strokes stay w
   await expect.poll(() => colourAt(page, belly)).toEqual([255, 255, 255]);
   expect((await kept(page)).pictures[0]?.strokes).toEqual(own);
 
-  await step(page, /^By hand/);
+  await step(page, /^Hand/);
   await page.getByRole('button', { name: 'Take the last stroke away' }).click();
   await expect(strokes(page)).toHaveAttribute('data-strokes', '3');
   await page.getByRole('button', { name: 'Take all away' }).click();
@@ -241,7 +241,7 @@ test('cut ends are shown, and turned by a tap or a key; what the maker says stay
   await expect(panel).toHaveAttribute('data-cuts', String(found - 1));
   expect((await kept(page)).pictures[0]?.cuts).toMatchObject([{ isCut: false }]);
   // By keys, of one that is chosen: its edge is cut off again, and the word is taken back.
-  await step(page, 'Each element');
+  await step(page, 'Elements');
   await page.getByRole('button', { name: /^Lantern/ }).click();
   await step(page, 'Cut ends');
   const edge = page.getByRole('list', { name: 'Edges' }).getByRole('button', { name: /rounds away, as you said/ });
@@ -256,7 +256,7 @@ test('a ground shadow and a halo are elements on the paper outside: with a line 
   watching,
 }) => {
   await open(page, watching.address);
-  await step(page, 'Round it');
+  await step(page, 'Around');
   const under = at(450, 632);
   expect(await colourAt(page, under)).toEqual([255, 255, 255]);
   await page.getByRole('button', { name: 'Add a ground shadow' }).click();

@@ -42,6 +42,19 @@ describe('on the paper outside', () => {
     expect(nearLeft).toBeGreaterThan(nearRight + 10);
   });
 
+  it('a ground shadow lies on a halo, in whatever order they were added', () => {
+    const halo = { labels: [], shares: [0.5, 0.5], outside: { kind: 'halo', stepPx: 15 } as const };
+    const ground = { labels: [], shares: [0.5, 0.5], outside: { kind: 'ground', from: [110, 150], to: [190, 150], depthPx: 40 } as const };
+    for (const elements of [
+      [halo, ground],
+      [ground, halo],
+    ]) {
+      const both = scene.bandMap({ lamp, resolution: 'full', elements });
+      expect(elements[(both.elements[155 * width + 150] as number) - 1]).toBe(ground);
+      expect(elements[(both.elements[100 * width + 190] as number) - 1]).toBe(halo);
+    }
+  });
+
   it('half as fine it lies at the same place', () => {
     const [full, half] = [map({ kind: 'halo', stepPx: 10 }), map({ kind: 'halo', stepPx: 10 }, { resolution: 'half' })];
     let apart = 0;

@@ -172,11 +172,7 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
       blend: request.blend ?? noBlend,
       hand,
     });
-    for (const [index, { outside, shares }] of request.elements.entries()) {
-      if (!outside) continue;
-      const fromImagePx = fromImageFor[scale]('image', () => distanceFromImage(own.labels, own.width, own.height));
-      layOutside(map, { number: index + 1, outside, shares }, { labels: own.labels, fromImagePx, lamp: request.lamp });
-    }
+    layAllOutside(map, request, own.labels, () => fromImageFor[scale]('image', () => distanceFromImage(own.labels, own.width, own.height)));
     const sceneLight = lightUnder(request.lamp);
     const softEdges = layOnSpots(map, picture, request.elements, (label, x, y) => sceneLight(label).at(x / scale, y / scale));
     if (request.cleans && scale === 1) cleanBands(map, pxPerMm);
@@ -225,6 +221,15 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
 
 /** What one band is in the grey form. */
 const shiftLight = 0.35;
+/** Lays what lies on the paper outside: a ground shadow on a halo, in whatever order they were added. */
+function layAllOutside(map: BandMap, { elements, lamp }: BandRequest, labels: Uint16Array, fromImage: () => Float32Array): void {
+  for (const kind of ['halo', 'ground'] as const) {
+    for (const [index, { outside, shares }] of elements.entries()) {
+      if (outside?.kind === kind) layOutside(map, { number: index + 1, outside, shares }, { labels, fromImagePx: fromImage(), lamp });
+    }
+  }
+}
+
 const noBlend: Blend = { body: 0, picture: 0 };
 const noPixels = new Uint32Array(0);
 

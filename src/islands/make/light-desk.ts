@@ -4,10 +4,10 @@ import type { SceneLamp } from '#model/lamp';
 
 export const lightSteps = [
   { id: 'lamp', name: 'Lamp' },
-  { id: 'elements', name: 'Each element' },
+  { id: 'elements', name: 'Elements' },
   { id: 'cuts', name: 'Cut ends' },
-  { id: 'hand', name: 'By hand' },
-  { id: 'outside', name: 'Round it' },
+  { id: 'hand', name: 'Hand' },
+  { id: 'outside', name: 'Around' },
   { id: 'beside', name: 'Two lights' },
 ] as const;
 export type LightStep = (typeof lightSteps)[number]['id'];

@@ -6,23 +6,28 @@ import { codePoints } from './eval-picture/code-points';
 import { drawingTruth } from './eval-scene/drawings';
 import { figures } from './eval-scene/figures';
 import { bodiesOfFigure, type FrontScore, frontsOfDrawing, frontsOfFigure } from './eval-scene/score';
-import { ceilingLight, litFigure, type LightScore, type PartScore, scoreLight, truthsOf } from './eval-scene/light-score';
+import {
+  ceilingLight,
+  type Known,
+  litFigure,
+  type LightScore,
+  type PartScore,
+  scoreLight,
+  standingKnown,
+  truthsOf,
+} from './eval-scene/light-score';
 import { lampsOf } from './eval-scene/true-light';
-import { type FigureTruth, truthOf } from './eval-scene/truth';
+import { truthOf } from './eval-scene/truth';
 import type { Lamp } from '../src/core/index';
 
 const noContact = { strength: 0, ringStrength: 0 };
-/** First the ceiling, then what the light is made of, one thing more a row; the first of those knows nothing of bodies and fronts. */
-const lightRows: readonly [string, (figure: FigureTruth, lamp: Lamp) => Float32Array][] = [
-  ['ceiling: true normals, our own shadow', ceilingLight],
-  ['each region by itself', (figure, lamp) => litFigure(figure, lamp, 'nothing', { contact: noContact, findsCuts: false })],
-  [
-    'bodies that go on behind what lies in front',
-    (figure, lamp) => litFigure(figure, lamp, 'truth', { contact: noContact, findsCuts: false }),
-  ],
-  ['and cut ends, as they are found', (figure, lamp) => litFigure(figure, lamp, 'truth', { contact: noContact })],
-  ['and contact and cast shadow', (figure, lamp) => litFigure(figure, lamp, 'truth')],
-  ['all of it, bodies and fronts as proposed', (figure, lamp) => litFigure(figure, lamp, 'proposed')],
+/** What the light is made of, one thing more a row; the first knows nothing of bodies and fronts. Before them the ceiling is printed. */
+const lightRows: readonly [string, Known, Parameters<typeof litFigure>[3]?][] = [
+  ['each region by itself', 'nothing', { contact: noContact, findsCuts: false }],
+  ['bodies that go on behind what lies in front', 'truth', { contact: noContact, findsCuts: false }],
+  ['and cut ends, as they are found', 'truth', { contact: noContact }],
+  ['and contact and cast shadow', 'truth'],
+  ['all of it, bodies and fronts as proposed', 'proposed'],
 ];
 /** The row whose parts are listed where they come out against the truth. */
 const listedRow = 'and contact and cast shadow';
@@ -96,9 +101,16 @@ for (const figure of figures) {
     const own = parts.get(name) ?? { px, rho: 0, lamps: 0 };
     parts.set(name, { px, rho: own.rho + rho, lamps: own.lamps + 1 });
   };
+  const lit: [string, (lamp: Lamp) => Float32Array][] = [
+    ['ceiling: true normals, our own shadow', (lamp) => ceilingLight(truth, lamp)],
+    ...lightRows.map(([name, known, options]): [string, (lamp: Lamp) => Float32Array] => {
+      const standing = standingKnown(truth, known);
+      return [name, (lamp) => litFigure(truth, lamp, standing, options)];
+    }),
+  ];
   for (const { lamp, truth: light } of truthsOf(truth, lampsOf(truth.seen.sizePx), step)) {
-    for (const [name, lit] of lightRows) {
-      const own = scoreLight(lit(truth, lamp), light, truth, step, name === listedRow ? listed : undefined);
+    for (const [name, lightUnder] of lit) {
+      const own = scoreLight(lightUnder(lamp), light, truth, step, name === listedRow ? listed : undefined);
       const before = sums.get(name) ?? { px: 0, same: 0, twoOff: 0, rho: 0 };
       sums.set(name, {
         px: before.px + own.px,

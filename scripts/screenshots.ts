@@ -90,17 +90,6 @@ const shots: Shot[] = [
       await page.locator('[data-mark="proposal"]').first().waitFor({ state: 'attached' });
     },
   },
-  {
-    name: 'make-picture-nearer',
-    go: async (page) => {
-      await page.goto(`${pilot}#picture`);
-      await page.locator('[data-mark="proposal"]').first().waitFor({ state: 'attached' });
-      await page.getByRole('button', { name: /^Close opening 1,/ }).focus();
-      for (let turn = 0; turn < 2; turn++) await page.getByRole('button', { name: 'Nearer' }).click();
-      await page.getByRole('button', { name: /^Close opening 1,/ }).focus();
-      await page.waitForTimeout(300);
-    },
-  },
   ...(['Straighten', 'Measure'] as const).map((step) => ({
     name: `make-picture-${step.toLowerCase()}`,
     go: async (page: Page) => {
@@ -136,11 +125,27 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'make-groups-suggestions',
+    name: 'make-light-watch',
     go: async (page) => {
-      await page.goto(`${pilot}#groups`);
+      await page.goto(`${address}/makes/make-balloon-post-watch#light`);
       await bandsShown(page);
-      await page.getByRole('button', { name: /^Trousers/ }).click();
+      await page.getByRole('tab', { name: 'Elements' }).click();
+      await page
+        .getByRole('button', { name: /^Owl / })
+        .or(page.getByRole('button', { name: 'Owl', exact: true }))
+        .first()
+        .click();
+      await page.waitForTimeout(1500);
+    },
+  },
+  {
+    name: 'make-light-form',
+    go: async (page) => {
+      await page.goto(`${pilot}#light`);
+      await bandsShown(page);
+      await page.getByRole('button', { name: 'Grey form' }).click();
+      await page.getByRole('tab', { name: 'Cut ends' }).click();
+      await page.waitForTimeout(3000);
     },
   },
   {

@@ -99,17 +99,30 @@ export type LightPlan = { name: string; lamp: Lamp; truth: Float32Array };
 /** What is known of how a figure's labels stand: nothing, what is true, or what is proposed from the drawing. */
 export type Known = 'nothing' | 'truth' | 'proposed';
 
+/** What is known of a figure, for any number of lamps. */
+export function standingKnown(figure: FigureTruth, known: Known) {
+  if (known === 'truth') return standingOfTruth(figure);
+  if (known === 'nothing') return {};
+  const picture = pictureOf(figure);
+  return { bodies: proposeBodies(picture), fronts: proposeFronts(picture) };
+}
+
+const pictureOf = ({ seen, labels, lines }: FigureTruth) => ({
+  width: seen.sizePx,
+  height: seen.sizePx,
+  pxPerMm: seen.pxPerMm,
+  labels,
+  lines,
+});
+
 /** Lights a figure as the application does. */
-export function litFigure(figure: FigureTruth, lamp: Lamp, known: Known, options?: Parameters<typeof shadeScene>[2]): Float32Array {
-  const { seen, labels, lines } = figure;
-  const picture = { width: seen.sizePx, height: seen.sizePx, pxPerMm: seen.pxPerMm, labels, lines };
-  const standing =
-    known === 'truth'
-      ? standingOfTruth(figure)
-      : known === 'proposed'
-        ? { bodies: proposeBodies(picture), fronts: proposeFronts(picture) }
-        : {};
-  return shadeScene({ ...picture, ...standing }, lamp, options);
+export function litFigure(
+  figure: FigureTruth,
+  lamp: Lamp,
+  standing: ReturnType<typeof standingKnown>,
+  options?: Parameters<typeof shadeScene>[2],
+): Float32Array {
+  return shadeScene({ ...pictureOf(figure), ...standing }, lamp, options);
 }
 
 /** The most that could be reached: true normals and true depths, under our own contact and cast shadow. */

@@ -16,6 +16,7 @@ export { cutBands } from './light/bands';
 export { proposeBodies } from './scene/propose-bodies';
 export { proposeFronts } from './scene/propose-fronts';
 export { shadeScene } from './scene/shade-scene';
+export { shareOut } from './sharing/share-out';
 export { applyOperation, applyOperations } from './make/apply';
 export { invertOperation } from './make/invert';
 export { recipeOfPicture } from './technique/recipe';

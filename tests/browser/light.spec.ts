@@ -296,3 +296,26 @@ test('a ground shadow and a halo are elements on the paper outside: with a line 
   await page.getByRole('button', { name: 'Take Ground shadow away' }).click();
   await expect.poll(() => colourAt(page, under)).toEqual([255, 255, 255]);
 });
+
+test.describe('by touch', () => {
+  test.use({ hasTouch: true });
+  test('a finger sets the lamp, chooses an element and paints', async ({ page, watching }) => {
+    await open(page, watching.address);
+    await page.getByRole('button', { name: 'Far lamp, like the sun' }).tap();
+    await page.getByRole('button', { name: 'Right', exact: true }).tap();
+    await expect(page.getByRole('heading', { name: 'The light comes from the right, half high' })).toBeVisible();
+    const sheet = await paper(page).boundingBox();
+    if (!sheet) throw new Error('The picture is not in sight.');
+    const touch = ([x, y]: readonly [number, number]) => page.touchscreen.tap(sheet.x + x * sheet.width, sheet.y + y * sheet.height);
+    await page.getByRole('tablist', { name: 'Work on the light' }).getByRole('tab', { name: 'Elements' }).tap();
+    await touch(at(750, 480));
+    await expect(wishes(page).getByRole('heading', { name: 'Wing' })).toBeVisible();
+    await wishes(page).getByRole('button', { name: 'Keep it light' }).tap();
+    expect((await elementOf(page, 'Wing'))?.light).toEqual({ shade: 'light' });
+    await page.getByRole('tab', { name: 'Hand' }).tap();
+    const before = sum(await colourAt(page, at(676, 170)));
+    await touch(at(676, 170));
+    await expect(strokes(page)).toHaveAttribute('data-strokes', '1');
+    await expect.poll(async () => sum(await colourAt(page, at(676, 170)))).toBeLessThan(before);
+  });
+});

@@ -2,6 +2,7 @@ import { useShallow } from 'zustand/react/shallow';
 import type { Picture } from '#model/picture';
 import { pictureById, regionIdsUnder } from '#core/make/picture-lookup';
 import { Button } from '#ui/button.tsx';
+import { ChoiceButtons } from '#ui/choice-buttons.tsx';
 import { Slider } from '#ui/slider.tsx';
 import { nameSpot } from '../../elements-acts';
 import type { ElementsDesk } from '../../elements-desk';
@@ -11,10 +12,10 @@ type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: Picture }
 
 /** Soft spots as people make them: how large a tap is, over how much it fades. Common practice, no source. */
 const usual = [
-  { name: 'Cheek', radiusMm: 3, softMm: 2.5 },
-  { name: 'Patch', radiusMm: 5, softMm: 2 },
-  { name: 'Freckles', radiusMm: 0.5, softMm: 0.4 },
-  { name: 'Stripes', radiusMm: 1.2, softMm: 0.8 },
+  { id: 'cheek', name: 'Cheek', radiusMm: 3, softMm: 2.5 },
+  { id: 'patch', name: 'Patch', radiusMm: 5, softMm: 2 },
+  { id: 'freckles', name: 'Freckles', radiusMm: 0.5, softMm: 0.4 },
+  { id: 'stripes', name: 'Stripes', radiusMm: 1.2, softMm: 0.8 },
 ] as const;
 
 /** Soft spots: colour with no outline of its own, laid on an element by taps or strokes. */
@@ -53,22 +54,17 @@ export function SpotsPanel({ useMake, useElements, picture }: Props) {
           {name} lies on nothing now: what it lay on has no areas. It is kept, and is seen again when that has some.
         </p>
       ))}
-      <div className="flex flex-wrap gap-1">
-        {usual.map(({ name, radiusMm, softMm }) => (
-          <button
-            key={name}
-            type="button"
-            aria-pressed={spotRadiusMm === radiusMm && spotSoftMm === softMm}
-            className={`min-h-11 border border-ink px-3 ${spotRadiusMm === radiusMm && spotSoftMm === softMm ? 'bg-ink text-paper' : 'bg-paper hover:bg-bench'}`}
-            onClick={() => {
-              set({ spotRadiusMm: radiusMm, spotSoftMm: softMm });
-              if (inHand && /^Soft spot \d+$/.test(inHand.name)) nameSpot(useMake, picture, inHand.id, name);
-            }}
-          >
-            {name}
-          </button>
-        ))}
-      </div>
+      <ChoiceButtons
+        label="Usual soft spots"
+        choices={usual}
+        chosen={usual.find(({ radiusMm, softMm }) => spotRadiusMm === radiusMm && spotSoftMm === softMm)?.id ?? null}
+        onChoose={(chosen) => {
+          const one = usual.find(({ id }) => id === chosen);
+          if (!one) return;
+          set({ spotRadiusMm: one.radiusMm, spotSoftMm: one.softMm });
+          if (inHand && /^Soft spot \d+$/.test(inHand.name)) nameSpot(useMake, picture, inHand.id, one.name);
+        }}
+      />
       <Slider
         label="Size of a tap"
         ends={['0.6 mm', '30 mm']}

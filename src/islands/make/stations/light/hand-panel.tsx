@@ -3,6 +3,7 @@ import type { HandKind } from '#model/hand-stroke';
 import type { Picture } from '#model/picture';
 import { counted } from '#core/make/counted';
 import { Button } from '#ui/button.tsx';
+import { ChoiceButtons } from '#ui/choice-buttons.tsx';
 import { Slider } from '#ui/slider.tsx';
 import { liftStrokes } from '../../light-acts';
 import type { LightDesk } from '../../light-desk';
@@ -26,19 +27,7 @@ export function HandPanel({ useMake, useLight, picture }: Props) {
   const { strokes } = picture;
   return (
     <div className="space-y-3">
-      <fieldset className="flex flex-wrap gap-1" aria-label="What the hand does">
-        {tools.map(({ id, name }) => (
-          <button
-            key={id}
-            type="button"
-            aria-pressed={tool === id}
-            className={`min-h-11 border border-ink px-3 ${tool === id ? 'bg-ink text-paper' : 'bg-paper hover:bg-bench'}`}
-            onClick={() => set({ tool: id })}
-          >
-            {name}
-          </button>
-        ))}
-      </fieldset>
+      <ChoiceButtons label="What the hand does" choices={tools} chosen={tool} onChoose={(id) => set({ tool: id })} />
       <p>{tools.find(({ id }) => id === tool)?.hint} With the keyboard: walk over the areas, Enter puts one there.</p>
       <Slider
         label="Width of a stroke"

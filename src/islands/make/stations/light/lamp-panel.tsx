@@ -2,6 +2,7 @@ import { ArrowDown, Sun } from 'lucide-react';
 import type { DistantLamp, SceneLamp } from '#model/lamp';
 import type { Picture } from '#model/picture';
 import { usualMarksPull } from '#core/light/marks-pull';
+import { ChoiceButtons } from '#ui/choice-buttons.tsx';
 import { leastNearMm, lowestDeg, mostNearMm, sideWords } from '#ui/lamp-place.ts';
 import { Slider } from '#ui/slider.tsx';
 import { lampPlaces } from './lamp-places';
@@ -18,6 +19,11 @@ type Props = {
 const usualNearMm = 25;
 const mostAmbient = 0.6;
 const mostFill = 0.3;
+
+const lampKinds = [
+  { id: 'distant', name: 'Far lamp, like the sun' },
+  { id: 'near', name: 'Near lamp, like a lantern' },
+] as const;
 
 /** Lights the other kind of lamp: about where the one before shone from. */
 function otherKind(lamp: SceneLamp, picture: Picture): SceneLamp {
@@ -44,24 +50,12 @@ export function LampPanel({ picture, lamp, hasMarks, onSettle, onMarksPull }: Pr
   const ambient = lamp.ambient ?? 0;
   return (
     <div className="space-y-4">
-      <fieldset className="flex" aria-label="Kind of lamp">
-        {(
-          [
-            ['distant', 'Far lamp, like the sun'],
-            ['near', 'Near lamp, like a lantern'],
-          ] as const
-        ).map(([kind, name]) => (
-          <button
-            key={kind}
-            type="button"
-            aria-pressed={lamp.kind === kind}
-            className={`min-h-11 border border-ink px-3 ${lamp.kind === kind ? 'bg-ink text-paper' : 'bg-paper hover:bg-bench'}`}
-            onClick={() => lamp.kind !== kind && onSettle(otherKind(lamp, picture))}
-          >
-            {name}
-          </button>
-        ))}
-      </fieldset>
+      <ChoiceButtons
+        label="Kind of lamp"
+        choices={lampKinds}
+        chosen={lamp.kind}
+        onChoose={(kind) => lamp.kind !== kind && onSettle(otherKind(lamp, picture))}
+      />
       {lamp.kind === 'distant' ? (
         <FarLamp lamp={lamp} onSettle={onSettle} />
       ) : (

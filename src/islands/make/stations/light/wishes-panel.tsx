@@ -5,6 +5,7 @@ import { chipColours } from '#core/colour/coats';
 import { wishedShares } from '#core/light/wished-shares';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { Button } from '#ui/button.tsx';
+import { ChoiceButtons } from '#ui/choice-buttons.tsx';
 import { ShareBar } from '#ui/share-bar.tsx';
 import { Slider } from '#ui/slider.tsx';
 import { wishLight } from '../../light-acts';
@@ -98,19 +99,12 @@ function Wishes({ useMake, picture, markers, element, onPutDown }: WishesProps) 
       </div>
       {rungs.length > 1 && (
         <>
-          <fieldset className="flex flex-wrap gap-1" aria-label="How much shadow">
-            {shadeWishes.map((one) => (
-              <button
-                key={one}
-                type="button"
-                aria-pressed={shade === one}
-                className={`min-h-11 border border-ink px-3 ${shade === one ? 'bg-ink text-paper' : 'bg-paper hover:bg-bench'}`}
-                onClick={() => wish({ shade: one === 'usual' ? null : one, shares: null })}
-              >
-                {shadeNames[one]}
-              </button>
-            ))}
-          </fieldset>
+          <ChoiceButtons
+            label="How much shadow"
+            choices={shadeWishes.map((id) => ({ id, name: shadeNames[id] }))}
+            chosen={shade}
+            onChoose={(one) => wish({ shade: one === 'usual' ? null : one, shares: null })}
+          />
           <ShareBar
             label="Share that each marker covers"
             parts={parts}

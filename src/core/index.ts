@@ -17,6 +17,7 @@ export { proposeBodies } from './scene/propose-bodies';
 export { proposeFronts } from './scene/propose-fronts';
 export { shadeScene } from './scene/shade-scene';
 export { shareOut } from './sharing/share-out';
+export { translateLadder } from './markers/translate-ladder';
 export { applyOperation, applyOperations } from './make/apply';
 export { invertOperation } from './make/invert';
 export { recipeOfPicture } from './technique/recipe';

@@ -1,0 +1,93 @@
+import type { Lab, Marker } from '#model/marker';
+import { deltaE00 } from '#core/colour/difference';
+import { isUsable } from './find-ladders';
+import { kinOf } from './kin';
+
+export type TranslateOptions = {
+  /** Cost for each L* by which a step between two rungs is larger or smaller than it was. Default 0.5. */
+  stepWeight?: number;
+  /** Cost for each L* by which the lightest and the deepest rung lie elsewhere. Default 0.5. */
+  endWeight?: number;
+  /** Cost of two neighbouring rungs of different families; nothing where both are what was asked for. Default 8. */
+  familyWeight?: number;
+  /** Only markers that are owned and not dry. Default true. */
+  onlyUsable?: boolean;
+};
+
+/** A marker nearer than this is what was asked for: half of a difference that the eye can just see. */
+const sameE00 = 0.5;
+
+type Coloured = Marker & { lab: Lab };
+const isColoured = (marker: Marker): marker is Coloured => marker.lab !== undefined;
+
+/**
+ * Translates a ladder into the markers of a rack as a whole: the sum of CIEDE2000 of its rungs, of how much its steps and its ends change, and of
+ * leaving a family between two neighbours is least, and it stays light to dark. Exact, by dynamic programming over the rungs.
+ * @param rungs light to dark, 1 to 6.
+ * @returns the markers with their differences (CIEDE2000), or a problem where the rack has none that stand light to dark.
+ * @throws RangeError when the rungs are not light to dark.
+ */
+export function translateLadder(
+  rungs: readonly Lab[],
+  rack: readonly Marker[],
+  options: TranslateOptions = {},
+): { rungs: Marker[]; differences: number[] } | { problem: string } {
+  if (rungs.length < 1 || rungs.length > 6) throw new RangeError(`translateLadder expects 1 to 6 rungs, got ${rungs.length}`);
+  if (rungs.some(({ L }, index) => index > 0 && !(L < (rungs[index - 1]?.L ?? 0)))) {
+    throw new RangeError(`translateLadder expects rungs light to dark, got L* ${rungs.map(({ L }) => L).join(', ')}`);
+  }
+  const { onlyUsable = true } = options;
+  // Of two that cost the same the one whose id comes first is taken.
+  const markers = rack
+    .filter(isColoured)
+    .filter((marker) => !onlyUsable || isUsable(marker))
+    .sort((one, other) => other.lab.L - one.lab.L || (one.id < other.id ? -1 : 1));
+  const differences = rungs.map((rung) => markers.map(({ lab }) => deltaE00(rung, lab)));
+  const costs = ladderCost(rungs, options);
+  let best = markers.map((marker, place) => costs.rung(0, marker.lab, differences[0]?.[place] ?? 0));
+  const from: number[][] = [];
+  for (let index = 1; index < rungs.length; index++) {
+    const reached = markers.map((marker, place) => {
+      let [least, before] = [Number.POSITIVE_INFINITY, -1];
+      for (let other = 0; other < place; other++) {
+        const lighter = markers[other] as Coloured;
+        if (!(lighter.lab.L > marker.lab.L)) continue;
+        const apart = [differences[index - 1]?.[other] ?? 0, differences[index]?.[place] ?? 0] as const;
+        const cost = (best[other] ?? Number.POSITIVE_INFINITY) + costs.pair(index, lighter, marker, Math.max(...apart));
+        if (cost < least) [least, before] = [cost, other];
+      }
+      return { cost: least + costs.rung(index, marker.lab, differences[index]?.[place] ?? 0), before };
+    });
+    best = reached.map(({ cost }) => cost);
+    from.push(reached.map(({ before }) => before));
+  }
+  let place = best.reduce((least, cost, own) => (cost < (best[least] ?? Number.POSITIVE_INFINITY) ? own : least), 0);
+  if (!Number.isFinite(best[place] ?? Number.POSITIVE_INFINITY)) {
+    return { problem: `The rack has no ${rungs.length} markers with colours that stand light to dark.` };
+  }
+  const places = [place];
+  for (const before of from.toReversed()) {
+    place = before[place] as number;
+    places.unshift(place);
+  }
+  return {
+    rungs: places.map((own) => markers[own] as Marker),
+    differences: places.map((own, index) => differences[index]?.[own] as number),
+  };
+}
+
+/** The stated cost, rung by rung and pair by pair. */
+function ladderCost(rungs: readonly Lab[], { stepWeight = 0.5, endWeight = 0.5, familyWeight = 8 }: TranslateOptions) {
+  const lightnessAt = (index: number) => rungs[index]?.L ?? 0;
+  return {
+    rung: (index: number, lab: Lab, difference: number): number => {
+      const ends = Number(index === 0) + Number(index === rungs.length - 1);
+      return difference + endWeight * ends * Math.abs(lab.L - lightnessAt(index));
+    },
+    pair: (index: number, lighter: Coloured, darker: Coloured, farthest: number): number => {
+      const step = lightnessAt(index - 1) - lightnessAt(index);
+      const leaves = kinOf(lighter) !== kinOf(darker) && farthest > sameE00;
+      return stepWeight * Math.abs(lighter.lab.L - darker.lab.L - step) + (leaves ? familyWeight : 0);
+    },
+  };
+}

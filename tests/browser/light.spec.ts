@@ -297,6 +297,19 @@ test('a ground shadow and a halo are elements on the paper outside: with a line 
   await expect.poll(() => colourAt(page, under)).toEqual([255, 255, 255]);
 });
 
+test('how strongly hatching draws the dark to it is set by a slider, and undone', async ({ page, shared }) => {
+  await page.goto(`${shared.address}/makes/make-balloon-post-lantern#light`);
+  await expectBandsShown(page);
+  const slider = page.getByRole('slider', { name: 'Hatching and dots draw the dark to them' });
+  await slider.focus();
+  for (let press = 0; press < 6; press++) await page.keyboard.press('ArrowLeft');
+  await expect(slider).toHaveAttribute('aria-valuetext', '0 %');
+  expect((await kept(page)).pictures[0]?.marksPull).toBe(0);
+  for (let press = 0; press < 6; press++) await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(slider).toHaveAttribute('aria-valuetext', '60 %');
+  expect((await kept(page)).pictures[0]?.marksPull).toBeUndefined();
+});
+
 test.describe('by touch', () => {
   test.use({ hasTouch: true });
   test('a finger sets the lamp, chooses an element and paints', async ({ page, watching }) => {

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Operation } from '#model/operation';
-import { madeUpMake, madeUpPicture, madeUpTable, regionMapOf } from '../../../tests/made-up-make';
+import { madeUpMake, madeUpPicture, madeUpTable, regionMapOf, tablesOf } from '../../../tests/made-up-make';
+import { applyOperation } from './apply';
 import { blobsNamed, blobsOfPicture } from './blobs-named';
 import { copyOfPicture, freshCopyName } from './copy-picture';
 import { describeOperations } from './describe';
@@ -43,6 +44,23 @@ describe('blobs that are named', () => {
     const grey = { sha256: 'd'.repeat(64), widthPx: 1, heightPx: 1 };
     expect(blobsNamed([{ kind: 'patch', entity: 'picture', id: 'p1', fields: { grey } }])).toEqual([grey.sha256]);
     expect(blobsNamed([{ kind: 'setRegionMap', pictureId: 'p1', regionMap: null }])).toEqual([]);
+  });
+});
+
+describe('what the maker says of the light', () => {
+  it('stays when the picture is read again, and asks for no new reading', () => {
+    const [before, after] = [madeUpTable(['r1', 'r2']), madeUpTable(['r7'])];
+    const strokes = [{ id: 's1', kind: 'darker' as const, radiusMm: 2, points: [[3, 4]] as [number, number][] }];
+    const cuts = [{ id: 'c1', at: [5, 6] as [number, number], isCut: true }];
+    const bare = madeUpPicture({ regionMap: regionMapOf(before) });
+    const said = { ...bare, strokes, cuts, marksPull: 0.2 };
+    expect(readingKey(said)).toBe(readingKey(bare));
+    const read = applyOperation(
+      madeUpMake(said),
+      { kind: 'setRegionMap', pictureId: 'p1', regionMap: regionMapOf(after) },
+      tablesOf(before, after),
+    );
+    expect(read.pictures[0]).toMatchObject({ strokes, cuts, marksPull: 0.2 });
   });
 });
 

@@ -16,6 +16,7 @@ export { cutBands } from './light/bands';
 export { proposeBodies } from './scene/propose-bodies';
 export { proposeFronts } from './scene/propose-fronts';
 export { shadeScene } from './scene/shade-scene';
+export { choosePalette } from './sharing/choose-palette';
 export { shareOut } from './sharing/share-out';
 export { translateLadder } from './markers/translate-ladder';
 export { applyOperation, applyOperations } from './make/apply';

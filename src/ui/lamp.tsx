@@ -31,18 +31,6 @@ export function Lamp({ lamp, width, height, widthMm, onMove, onSettle }: Props) 
     const box = field.current?.getBoundingClientRect();
     return box ? lampAt(lamp, event.clientX - box.left, event.clientY - box.top, at) : lamp;
   };
-  const bulb = (
-    <svg width="44" height="44" viewBox="-26 -26 52 52" className="block" aria-hidden="true">
-      {/* Over the drawing it is a ring, through which the lines are seen. */}
-      <circle r="24" fill={paperHex} fillOpacity={isOver ? 0 : 0.95} stroke={paperHex} strokeWidth={6} strokeOpacity={0.8} />
-      <circle r="24" fill="none" stroke={inkHex} strokeWidth={movable ? 2.5 : 1.5} />
-      <g transform={`rotate(${lamp.kind === 'distant' ? lamp.azimuthDeg : 180})`} display={isOver ? 'none' : undefined}>
-        <path d="M-9 -12 L9 -12 L13 4 L-13 4 Z" fill={inkHex} />
-        <path d="M-7 4 A7 7 0 0 0 7 4 Z" fill={paperHex} stroke={inkHex} strokeWidth="2" />
-        <path d="M-10 13 L-13 19 M0 15 L0 21 M10 13 L13 19" stroke={inkHex} strokeWidth="2" strokeLinecap="round" />
-      </g>
-    </svg>
-  );
   return (
     <div ref={field} className="pointer-events-none absolute inset-0">
       {movable && (
@@ -107,7 +95,7 @@ export function Lamp({ lamp, width, height, widthMm, onMove, onSettle }: Props) 
             },
           })}
         >
-          {bulb}
+          <Bulb {...{ lamp, isOver, movable }} />
         </div>
       ) : (
         <div
@@ -116,9 +104,26 @@ export function Lamp({ lamp, width, height, widthMm, onMove, onSettle }: Props) 
           role="img"
           aria-label={`Lamp ${lampWords(lamp)}`}
         >
-          {bulb}
+          <Bulb {...{ lamp, isOver, movable }} />
         </div>
       )}
     </div>
+  );
+}
+
+type BulbProps = { lamp: LampOver; isOver: boolean; movable: boolean };
+
+/** Over the drawing it is a ring, through which the lines are seen. */
+function Bulb({ lamp, isOver, movable }: BulbProps) {
+  return (
+    <svg width="44" height="44" viewBox="-26 -26 52 52" className="block" aria-hidden="true">
+      <circle r="24" fill={paperHex} fillOpacity={isOver ? 0 : 0.95} stroke={paperHex} strokeWidth={6} strokeOpacity={0.8} />
+      <circle r="24" fill="none" stroke={inkHex} strokeWidth={movable ? 2.5 : 1.5} />
+      <g transform={`rotate(${lamp.kind === 'distant' ? lamp.azimuthDeg : 180})`} display={isOver ? 'none' : undefined}>
+        <path d="M-9 -12 L9 -12 L13 4 L-13 4 Z" fill={inkHex} />
+        <path d="M-7 4 A7 7 0 0 0 7 4 Z" fill={paperHex} stroke={inkHex} strokeWidth="2" />
+        <path d="M-10 13 L-13 19 M0 15 L0 21 M10 13 L13 19" stroke={inkHex} strokeWidth="2" strokeLinecap="round" />
+      </g>
+    </svg>
   );
 }

@@ -133,6 +133,18 @@ function useStageHand({ useMake, useElements, useLight, picture, table, station,
   return { said, setSaid, onMove };
 }
 
+/** The box round a label, left, top, width, height in px of the picture. */
+function useBoxOf(table: IndexedTable | undefined) {
+  return useCallback(
+    (label: number): readonly [number, number, number, number] | undefined => {
+      const region = table?.byLabel.get(label);
+      const pxPerMm = table ? table.table.widthPx / table.table.frame.widthMm : 0;
+      return region && (region.boundsMm.map((mm) => mm * pxPerMm) as [number, number, number, number]);
+    },
+    [table],
+  );
+}
+
 /** The picture in its place, at every station: it is tapped, dragged over and walked by keys, and says what is what. */
 export function PictureStage(props: Props) {
   const { useMake, useElements, useLight, make, picture, table, raster, bands, station, lamp, nearness } = props;
@@ -156,14 +168,7 @@ export function PictureStage(props: Props) {
   });
   const { said, setSaid, onMove } = useStageHand({ useMake, useElements, useLight, picture, table, station, bands });
   const keys = useElementsKeys(useMake, useElements, { picture, table });
-  const boxOf = useCallback(
-    (label: number): readonly [number, number, number, number] | undefined => {
-      const region = table?.byLabel.get(label);
-      const pxPerMm = table ? table.table.widthPx / table.table.frame.widthMm : 0;
-      return region && (region.boundsMm.map((mm) => mm * pxPerMm) as [number, number, number, number]);
-    },
-    [table],
-  );
+  const boxOf = useBoxOf(table);
   if (!picture || !layers) return <div className="min-h-[48dvh] lg:min-h-80" />;
 
   const cursorRegion = cursorRegionId === null ? undefined : table?.byId.get(cursorRegionId);

@@ -11,10 +11,12 @@ type Props = {
   /** The value in words. */
   words: string;
   onChange: (value: number) => void;
+  /** Told when the hand lets go, or a key has moved it. */
+  onSettle?: ((value: number) => void) | undefined;
 };
 
 /** A value between two ends, by hand and keys, told in words. */
-export function Slider({ label, ends, value, least, most, step, words, onChange }: Props) {
+export function Slider({ label, ends, value, least, most, step, words, onChange, onSettle }: Props) {
   return (
     <div>
       <div className="flex justify-between gap-4">
@@ -28,6 +30,9 @@ export function Slider({ label, ends, value, least, most, step, words, onChange 
         step={step}
         value={[value]}
         onValueChange={([next]) => next !== undefined && onChange(next)}
+        // A drag that ends where it began commits nothing; what follows it has to know all the same that it has ended.
+        onPointerUp={() => onSettle?.(value)}
+        onValueCommit={([next]) => next !== undefined && onSettle?.(next)}
       >
         <Base.Track className="relative h-2 grow rounded-full border border-ink bg-paper">
           <Base.Range className="absolute h-full rounded-full bg-ink" />

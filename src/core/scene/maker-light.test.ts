@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { DistantLamp } from '#model/lamp';
 import { box, disk, labelMap, type Shape } from '../../../tests/label-map';
-import { madeUpPicture } from '../../../tests/made-up-make';
+import { madeUpPicture, madeUpTable } from '../../../tests/made-up-make';
 import { type BandMap, bandShares } from './band-map';
 import { bandPlaces } from './band-places';
 import { layHandStroke } from './hand-edits';
@@ -9,6 +9,7 @@ import type { HandStrokePx } from './hand-light';
 import { lampInPx, lampOver } from './lamp-over';
 import { darkSide, lightChanges } from './lights-compared';
 import { type BandRequest, openScene } from './scene';
+import { bandsOfPicture } from './picture-bands';
 import { shadeScene } from './shade-scene';
 
 const [width, height, pxPerMm] = [300, 300, 10];
@@ -156,6 +157,26 @@ describe('the hand', () => {
       operations: [],
       said: expect.stringMatching(/2000 strokes/),
     });
+  });
+});
+
+describe('what is asked of a scene for a picture', () => {
+  it('a soft spot keeps no paper bare and has no lamp of its own; the element beneath it may', () => {
+    const { table } = madeUpTable(['r1']);
+    const ladder = { rungs: ['pale', 'deep'].map((code) => ({ markerId: code, code })) };
+    const light = { highlight: 0.1, shade: 'dark' as const, lamp: { ...left, azimuthDeg: 90 } };
+    const face = { id: 'face', name: 'Face', regionIds: ['r1'], ladder, light };
+    const spot = { on: 'face', softMm: 1, strokes: [{ points: [[1, 1]] as [number, number][], radiusMm: 1 }] };
+    const picture = madeUpPicture({ elements: [face, { id: 'cheek', name: 'Cheek', regionIds: [], ladder, light, spot }] });
+    const { ids, request } = bandsOfPicture(picture, table, left, 'full');
+    expect(ids).toEqual(['face', 'cheek']);
+    expect(request.elements).toMatchObject([
+      { keepsPaper: true, shares: { length: 3 }, lamp: light.lamp },
+      { keepsPaper: false, shares: { length: 2 } },
+    ]);
+    expect(request.elements[1]).not.toHaveProperty('lamp');
+    // Much shadow is a wish that a spot may have.
+    expect(request.elements[1]?.shares[1]).toBeGreaterThan(0.5);
   });
 });
 

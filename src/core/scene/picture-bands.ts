@@ -47,19 +47,16 @@ export function bandsOfPicture(picture: Rows, table: IndexedTable, lamp: LampOve
 function sceneElement(element: Element, picture: Rows, table: IndexedTable, pxPerMm: number): { id: string; asked: SceneElement } | null {
   const { id, ladder, spot, outside } = element;
   if (!ladder) return null;
-  if (outside)
-    return {
-      id,
-      asked: {
-        labels: [],
-        shares: wishedShares(ladder.rungs.length, { shares: element.light?.shares }).shares,
-        outside: outsidePx(outside, pxPerMm),
-      },
-    };
+  if (outside) {
+    const { shares } = wishedShares(ladder.rungs.length);
+    return { id, asked: { labels: [], shares, outside: outsidePx(outside, pxPerMm) } };
+  }
   const labels = labelsOf({ regionIds: [...regionIdsUnder(picture, element)] }, table);
   if (labels.length === 0) return null;
-  const wished = wishedShares(ladder.rungs.length, element.light);
-  const { lamp } = element.light ?? {};
+  // A soft spot lies in the light of what it lies on, and keeps no paper bare: that would be no spot.
+  const { highlight: _, lamp: __, ...ofSpot } = element.light ?? {};
+  const { lamp, ...wish } = spot ? { ...ofSpot, lamp: undefined } : (element.light ?? {});
+  const wished = wishedShares(ladder.rungs.length, wish);
   return { id, asked: { labels, ...wished, ...(lamp ? { lamp } : {}), ...(spot ? { spot: spotPx(spot, pxPerMm) } : {}) } };
 }
 

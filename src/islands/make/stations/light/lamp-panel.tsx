@@ -11,6 +11,8 @@ type Props = {
   picture: Picture;
   lamp: SceneLamp;
   hasMarks: boolean;
+  /** Told while a slider moves: an edit only when it settles. */
+  onMove: (lamp: SceneLamp) => void;
   onSettle: (lamp: SceneLamp) => void;
   onMarksPull: (share: number) => void;
 };
@@ -46,7 +48,7 @@ function otherKind(lamp: SceneLamp, picture: Picture): SceneLamp {
 }
 
 /** Where the lamp stands, and what light there is beside it. */
-export function LampPanel({ picture, lamp, hasMarks, onSettle, onMarksPull }: Props) {
+export function LampPanel({ picture, lamp, hasMarks, onMove, onSettle, onMarksPull }: Props) {
   const ambient = lamp.ambient ?? 0;
   return (
     <div className="space-y-4">
@@ -57,7 +59,7 @@ export function LampPanel({ picture, lamp, hasMarks, onSettle, onMarksPull }: Pr
         onChoose={(kind) => lamp.kind !== kind && onSettle(otherKind(lamp, picture))}
       />
       {lamp.kind === 'distant' ? (
-        <FarLamp lamp={lamp} onSettle={onSettle} />
+        <FarLamp lamp={lamp} onMove={onMove} onSettle={onSettle} />
       ) : (
         <>
           <p>
@@ -72,7 +74,8 @@ export function LampPanel({ picture, lamp, hasMarks, onSettle, onMarksPull }: Pr
             most={mostNearMm}
             step={1}
             words={`${Math.round(lamp.heightMm)} mm`}
-            onChange={(heightMm) => onSettle({ ...lamp, heightMm })}
+            onChange={(heightMm) => onMove({ ...lamp, heightMm })}
+            onSettle={(heightMm) => onSettle({ ...lamp, heightMm })}
           />
         </>
       )}
@@ -84,9 +87,10 @@ export function LampPanel({ picture, lamp, hasMarks, onSettle, onMarksPull }: Pr
         most={mostAmbient}
         step={0.05}
         words={`${Math.round(100 * ambient)} %`}
-        onChange={(share) => onSettle({ ...lamp, ambient: share })}
+        onChange={(share) => onMove({ ...lamp, ambient: share })}
+        onSettle={(share) => onSettle({ ...lamp, ambient: share })}
       />
-      <Fill lamp={lamp} onSettle={onSettle} />
+      <Fill lamp={lamp} onMove={onMove} onSettle={onSettle} />
       {hasMarks && (
         <Slider
           label="Hatching and dots draw the dark to them"
@@ -103,9 +107,9 @@ export function LampPanel({ picture, lamp, hasMarks, onSettle, onMarksPull }: Pr
   );
 }
 
-type FarProps = { lamp: DistantLamp } & Pick<Props, 'onSettle'>;
+type FarProps = { lamp: DistantLamp } & Pick<Props, 'onMove' | 'onSettle'>;
 
-function FarLamp({ lamp, onSettle }: FarProps) {
+function FarLamp({ lamp, onMove, onSettle }: FarProps) {
   return (
     <div className="flex flex-wrap items-start gap-x-6 gap-y-3">
       <fieldset>
@@ -146,7 +150,8 @@ function FarLamp({ lamp, onSettle }: FarProps) {
           most={90}
           step={1}
           words={`${Math.round(lamp.heightDeg)}°`}
-          onChange={(heightDeg) => onSettle({ ...lamp, heightDeg })}
+          onChange={(heightDeg) => onMove({ ...lamp, heightDeg })}
+          onSettle={(heightDeg) => onSettle({ ...lamp, heightDeg })}
         />
       </div>
     </div>
@@ -154,14 +159,14 @@ function FarLamp({ lamp, onSettle }: FarProps) {
 }
 
 /** A weak light from another side, which keeps the far side from going dead. */
-function Fill({ lamp, onSettle }: Pick<Props, 'lamp' | 'onSettle'>) {
+function Fill({ lamp, onMove, onSettle }: Pick<Props, 'lamp' | 'onMove' | 'onSettle'>) {
   const share = lamp.fill?.share ?? 0;
   const facing = lamp.kind === 'distant' ? (lamp.azimuthDeg + 180) % 360 : 180;
   const azimuthDeg = lamp.fill?.azimuthDeg ?? facing;
-  const set = (change: { share?: number; azimuthDeg?: number }) => {
+  const filled = (change: { share?: number; azimuthDeg?: number }): SceneLamp => {
     const { fill: _, ...rest } = lamp;
     const fill = { share, azimuthDeg, ...change };
-    onSettle(fill.share > 0 ? { ...rest, fill } : rest);
+    return fill.share > 0 ? { ...rest, fill } : rest;
   };
   return (
     <div>
@@ -173,7 +178,8 @@ function Fill({ lamp, onSettle }: Pick<Props, 'lamp' | 'onSettle'>) {
         most={mostFill}
         step={0.05}
         words={share > 0 ? `${Math.round(100 * share)} % from ${sideWords(azimuthDeg)}` : 'none'}
-        onChange={(next) => set({ share: next })}
+        onChange={(next) => onMove(filled({ share: next }))}
+        onSettle={(next) => onSettle(filled({ share: next }))}
       />
       {share > 0 && (
         <label className="mt-1 flex items-center gap-2">
@@ -181,7 +187,7 @@ function Fill({ lamp, onSettle }: Pick<Props, 'lamp' | 'onSettle'>) {
           <select
             className="min-h-11 border border-ink bg-paper px-2"
             value={String(Math.round(azimuthDeg / 45) % 8)}
-            onChange={(event) => set({ azimuthDeg: 45 * Number(event.target.value) })}
+            onChange={(event) => onSettle(filled({ azimuthDeg: 45 * Number(event.target.value) }))}
           >
             {Array.from({ length: 8 }, (_, side) => (
               <option key={sideWords(45 * side)} value={side}>

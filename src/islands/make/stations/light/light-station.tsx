@@ -35,11 +35,12 @@ type Props = {
 /** The Light station: one lamp for the whole scene, what each element makes of it, and the maker's own word. */
 export function LightStation({ useMake, useLight, make, picture, table, raster, bands, markers, lamp, onGroups }: Props) {
   const { step, set } = useLight(useShallow((state) => ({ step: state.step, set: state.set })));
-  const { hand, edit, takeInHand, settleLamp } = useMake(
+  const { hand, edit, takeInHand, moveLamp, settleLamp } = useMake(
     useShallow((state) => ({
       hand: state.hand,
       edit: state.edit,
       takeInHand: state.takeInHand,
+      moveLamp: state.moveLamp,
       settleLamp: state.settleLamp,
     })),
   );
@@ -66,6 +67,7 @@ export function LightStation({ useMake, useLight, make, picture, table, raster, 
             <LampPanel
               {...{ picture, lamp }}
               hasMarks={(table?.table.cues.length ?? 0) > 0}
+              onMove={moveLamp}
               onSettle={settleLamp}
               onMarksPull={(marksPull) => edit(() => [{ kind: 'patch', entity: 'picture', id: picture.id, fields: { marksPull } }])}
             />

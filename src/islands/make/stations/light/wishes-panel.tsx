@@ -40,7 +40,8 @@ function wishWords({ shade, highlight, shares, lamp }: LightWish = {}): string {
 
 /** What the maker wishes of the light, element by element. */
 export function WishesPanel({ useMake, picture, markers, chosenId, onChoose }: Props) {
-  const lit = picture.elements.filter(({ ladder }) => ladder);
+  // A halo and a ground shadow are set where they are added.
+  const lit = picture.elements.filter(({ ladder, outside }) => ladder && !outside);
   if (lit.length === 0) return <p>No element has a ladder yet: give one at Groups, and its bands will follow the lamp.</p>;
   const chosen = lit.find(({ id }) => id === chosenId);
   return (
@@ -120,40 +121,44 @@ function Wishes({ useMake, picture, markers, element, onPutDown }: WishesProps) 
           </p>
         </>
       )}
-      <Slider
-        label="Paper kept white as a highlight"
-        ends={['none', 'a quarter']}
-        value={light.highlight ?? 0}
-        least={0}
-        most={0.25}
-        step={0.01}
-        words={light.highlight ? `${Math.round(100 * light.highlight)} %` : 'none'}
-        onChange={(share) => wish({ highlight: share >= 0.01 ? share : null })}
-      />
-      <label className="flex flex-wrap items-center gap-2">
-        <span className="font-semibold">Lamp</span>
-        <select
-          className="min-h-11 border border-ink bg-paper px-2"
-          value={
-            light.lamp
-              ? lampPlaces.findIndex(
-                  ({ azimuthDeg, heightDeg }) => azimuthDeg === light.lamp?.azimuthDeg && heightDeg === light.lamp.heightDeg,
-                )
-              : -1
-          }
-          onChange={(event) => {
-            const place = lampPlaces[Number(event.target.value)];
-            wish({ lamp: place ? { kind: 'distant', azimuthDeg: place.azimuthDeg, heightDeg: place.heightDeg } : null });
-          }}
-        >
-          <option value={-1}>that of the whole scene</option>
-          {lampPlaces.map(({ words }, index) => (
-            <option key={words} value={index}>
-              its own: {words.toLowerCase()}
-            </option>
-          ))}
-        </select>
-      </label>
+      {!element.spot && (
+        <>
+          <Slider
+            label="Paper kept white as a highlight"
+            ends={['none', 'a quarter']}
+            value={light.highlight ?? 0}
+            least={0}
+            most={0.25}
+            step={0.01}
+            words={light.highlight ? `${Math.round(100 * light.highlight)} %` : 'none'}
+            onChange={(share) => wish({ highlight: share >= 0.01 ? share : null })}
+          />
+          <label className="flex flex-wrap items-center gap-2">
+            <span className="font-semibold">Lamp</span>
+            <select
+              className="min-h-11 border border-ink bg-paper px-2"
+              value={
+                light.lamp
+                  ? lampPlaces.findIndex(
+                      ({ azimuthDeg, heightDeg }) => azimuthDeg === light.lamp?.azimuthDeg && heightDeg === light.lamp.heightDeg,
+                    )
+                  : -1
+              }
+              onChange={(event) => {
+                const place = lampPlaces[Number(event.target.value)];
+                wish({ lamp: place ? { kind: 'distant', azimuthDeg: place.azimuthDeg, heightDeg: place.heightDeg } : null });
+              }}
+            >
+              <option value={-1}>that of the whole scene</option>
+              {lampPlaces.map(({ words }, index) => (
+                <option key={words} value={index}>
+                  its own: {words.toLowerCase()}
+                </option>
+              ))}
+            </select>
+          </label>
+        </>
+      )}
       {light.lamp && (
         <p role="note" className="border-l-8 border-ink bg-bench px-3 py-1" data-own-lamp>
           An exception: this element is lit from another side than all others.

@@ -34,7 +34,7 @@ function exhaustive(rack: readonly Marker[], request: LadderRequest): { ids: str
     for (const marker of usable) {
       if (path.includes(marker)) continue;
       const before = path.at(-1);
-      const pair = before ? pairCost(before, marker, undefined, ranks) : 0;
+      const pair = before ? pairCost(before, marker, { depths: ranks }) : 0;
       if (pair === null) continue;
       extend([...path, marker], cost + pair + rungCost(marker) + (wished && path.length === middle ? wishedColourCost(marker, wished) : 0));
     }

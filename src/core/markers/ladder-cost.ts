@@ -47,46 +47,54 @@ export function wishedColourCost(marker: Marker, wished: NonNullable<Marker['lab
 
 /** Hue difference of two colours in CIELAB units (delta H*, CIE 15:2018, 8.2.1.2). */
 export function hueDifference(first: NonNullable<Marker['lab']>, second: NonNullable<Marker['lab']>): number {
-  const chroma = Math.hypot(first.a, first.b) - Math.hypot(second.a, second.b);
+  const chroma = Math.sqrt(first.a ** 2 + first.b ** 2) - Math.sqrt(second.a ** 2 + second.b ** 2);
   return Math.sqrt(Math.max(0, (first.a - second.a) ** 2 + (first.b - second.b) ** 2 - chroma ** 2));
 }
 
-function kinshipCost(lighter: Marker, darker: Marker): number {
-  if (kinOf(lighter) !== kinOf(darker)) return ladderWeights.otherFamily;
+function kinshipCost(lighter: Marker, darker: Marker, areKin: boolean): number {
+  if (!areKin) return ladderWeights.otherFamily;
   return lighter.group !== darker.group ? ladderWeights.otherGroup : 0;
 }
 
 /**
  * Cost of two neighbouring rungs, the lighter one first; null when they cannot stand so. With colours: by lightness and hue.
  * Without: by depth within one family of one line.
- * @param depths depth of each marker by id, as of `depthRanks`. Default: the printed ones.
  */
-export function pairCost(
-  lighter: Marker,
-  darker: Marker,
-  verdict?: PairNote['verdict'],
-  depths?: ReadonlyMap<string, number>,
-): number | null {
-  const bare = barePairCost(lighter, darker, depths);
-  if (bare === null || !verdict) return bare;
+export function pairCost(lighter: Marker, darker: Marker, known: KnownOfPair = {}): number | null {
+  const bare = barePairCost(lighter, darker, known);
+  if (bare === null || !known.verdict) return bare;
   const { blendsWell, needsWork, refuses } = ladderWeights;
-  return exact(bare + { 'blends well': blendsWell, 'needs work': needsWork, refuses }[verdict]);
+  return exact(bare + { 'blends well': blendsWell, 'needs work': needsWork, refuses }[known.verdict]);
 }
 
-function barePairCost(lighter: Marker, darker: Marker, depths?: ReadonlyMap<string, number>): number | null {
+export type KnownOfPair = {
+  /** What the maker noted about the two. Default nothing. */
+  verdict?: PairNote['verdict'] | undefined;
+  /** Depth of each marker by id, as of `depthRanks`. Default: the printed ones. */
+  depths?: ReadonlyMap<string, number>;
+  /** Whether both are of one family of one line. Default: as `kinOf` tells. */
+  areKin?: boolean;
+};
+
+function barePairCost(lighter: Marker, darker: Marker, { depths, areKin }: KnownOfPair): number | null {
   if (lighter.lab && darker.lab) {
     const stepL = lighter.lab.L - darker.lab.L;
     if (stepL < 2) return null;
     const { idealStepL, step, wideStepL, wideStep, hueDrift } = ladderWeights;
     const deviation = (stepL - idealStepL) / idealStepL;
     const wide = stepL > wideStepL ? wideStep * ((stepL - wideStepL) / 10) : 0;
-    return exact(step * deviation ** 2 + wide + (hueDrift * hueDifference(lighter.lab, darker.lab)) / 10 + kinshipCost(lighter, darker));
+    return exact(
+      step * deviation ** 2 +
+        wide +
+        (hueDrift * hueDifference(lighter.lab, darker.lab)) / 10 +
+        kinshipCost(lighter, darker, areKin ?? kinOf(lighter) === kinOf(darker)),
+    );
   }
-  if (lighter.lab || darker.lab || kinOf(lighter) !== kinOf(darker)) return null;
+  if (lighter.lab || darker.lab || !(areKin ?? kinOf(lighter) === kinOf(darker))) return null;
   const from = depths ? depths.get(lighter.id) : lighter.depth;
   const to = depths ? depths.get(darker.id) : darker.depth;
   if (from === undefined || to === undefined || to <= from) return null;
   const depthStep = to - from;
   const offRule = depthStep < 2 ? 2 - depthStep : Math.max(0, depthStep - 3);
-  return exact(ladderWeights.depthStep * offRule + kinshipCost(lighter, darker));
+  return exact(ladderWeights.depthStep * offRule + kinshipCost(lighter, darker, true));
 }

@@ -1,11 +1,15 @@
-import type { Marker, PairNote } from '#model/marker';
-import { findLadders, isUsable, type RankedLadder } from './find-ladders';
+import type { ElementKind } from '#model/element-kind';
+import type { Lab, Marker, PairNote, RackMarker } from '#model/marker';
+import { likenessOf } from '#core/sharing/choose-palette';
+import { findLadders, isUsable } from './find-ladders';
+import { type HueId, huesOfLadder, isLadderOfHue, middleRung } from './hues';
 import { kinOf } from './kin';
 import { sortLightToDark } from './ladder';
 import { rungCost } from './ladder-cost';
 import { ladderReasons } from './ladder-reasons';
 import { noteLookup } from './pair-notes';
-import { hueWord } from './rack-checks';
+import { checkRack, hueWord } from './rack-checks';
+import { usualHues } from './usual-hues';
 
 /**
  * How many markers an area takes: one where it is too tiny to blend, two for a small area, three as a rule, four for a
@@ -17,30 +21,148 @@ export function rungsForArea(areaMm2: number): 1 | 2 | 3 | 4 {
   return areaMm2 < 900 ? 3 : 4;
 }
 
-type SuggestOptions = { rungs: 1 | 2 | 3 | 4 | 5 | 6; avoid?: readonly string[]; pairNotes?: readonly PairNote[] };
+/** A closer step is hardly seen: it is no rung, only padding. */
+export const leastSeenStepL = 6;
+
+export type SuggestRequest = {
+  element: { name: string; kind?: ElementKind | undefined; areaMm2: number };
+  /** How many markers. Default: as its area takes. */
+  rungs?: 1 | 2 | 3 | 4 | 5 | 6 | undefined;
+  /** The hue that was asked for. Default: those that such an element usually gets, where the rack has them. */
+  hue?: HueId | undefined;
+  /** Ladders that lie beside it, from which it is to part, with the length of the border in mm. Default none. */
+  beside?: readonly { rungs: readonly Lab[]; lengthMm: number }[] | undefined;
+  /** Ids of markers that lie out already. Default none. */
+  out?: ReadonlySet<string> | undefined;
+  /** What its maker gave to elements of this name before, the newest first, as ids of markers. Default nothing. */
+  taken?: readonly (readonly string[])[] | undefined;
+  /** Only these markers, by id. Default: the whole rack. */
+  only?: ReadonlySet<string> | undefined;
+  /** What the maker noted about pairs. Default none. */
+  pairNotes?: readonly PairNote[] | undefined;
+  /** How many answers. Default 12. */
+  most?: number | undefined;
+};
+
+export type SuggestedLadder<M extends Marker = Marker> = {
+  rungs: M[];
+  cost: number;
+  reasons: string[];
+  hues: HueId[];
+  /** Its maker gave it to such an element before. */
+  isTakenBefore: boolean;
+  /** It ends in bare paper. */
+  fadesIntoPaper: boolean;
+};
+
+/** What the order of suggestions weighs beside the ladder itself. */
+const weights = { nextHue: 0.5, likeness: 5, isOut: 0.3, notPale: 0.06 } as const;
+/** A white thing's middle is so light, and its palest rung nearly paper. */
+const whiteMiddleL = 76;
+const whitePalestL = 86;
+const greyChroma = 10;
 
 /**
- * First suggestions for an element: the best ladder of each family of the rack, cheapest first. Only what is owned and not dry. Of a
- * line whose codes mean nothing each hue counts as a family. For one rung the marker in the middle of each family.
- * @param options.rungs 1 to 6; options.avoid: ids of markers in ladders already given, whose families come last.
+ * Ladders that suit an element, the likeliest first: those its maker took before, then by the ladder itself, by how usual its hue is, by how well it
+ * parts from what lies beside, and by what lies out already. Only what is owned and neither dry, low nor leaking, of no other hue than its family, with
+ * no pair that refuses and no step too small to see: where a family has fewer such rungs than were asked for, it is a shorter ladder.
  */
-export function suggestLadders<M extends Marker>(rack: readonly M[], options: SuggestOptions): RankedLadder<M>[] {
-  const { rungs, avoid = [], pairNotes = [] } = options;
+export function suggestLadders<M extends Marker>(rack: readonly M[], request: SuggestRequest): SuggestedLadder<M>[] {
+  const { element, hue, beside = [], out = new Set<string>(), taken = [], only, pairNotes = [], most = 12 } = request;
+  const rungs = request.rungs ?? rungsForArea(element.areaMm2);
+  const usual = usualHues(element);
+  const fades = usual.fadesIntoPaper && (hue === undefined || usual.hues.includes(hue));
+  const markers = trusted(rack).filter(({ id }) => !only || only.has(id));
+  const wished = hue ? [hue] : usual.hues;
+  const notes = noteLookup(pairNotes);
+  const found = [...byFamily(markers).values()].flatMap((family) => ofFamily(family, { rungs, fades, pairNotes }));
+  const ofHue = found.filter(({ rungs: own }) => wished.length === 0 || wished.some((one) => isOf(own, one)));
+  const shown = ofHue.length > 0 || hue ? ofHue : found;
+
+  const length = beside.reduce((sum, { lengthMm }) => sum + lengthMm, 0);
+  const besideCost = (labs: readonly Lab[]) =>
+    length === 0 || labs.length === 0
+      ? 0
+      : beside.reduce((sum, { rungs: other, lengthMm }) => sum + (lengthMm / length) * likenessOf(labs, other), 0) * weights.likeness;
+  const costOf = (ladder: readonly M[], own: number): number => {
+    const labs = labsOf(ladder);
+    const place = Math.max(
+      0,
+      wished.findIndex((one) => isOf(ladder, one)),
+    );
+    const isOut = ladder.filter(({ id }) => out.has(id)).length;
+    const notPale = fades ? Math.max(0, whiteMiddleL - (middleRung(labs)?.L ?? 0)) * weights.notPale : 0;
+    return own + weights.nextHue * place + besideCost(labs) + notPale - weights.isOut * isOut;
+  };
+  const ranked = shown
+    .map(({ rungs: own, cost }) => ({ rungs: own, cost: costOf(own, cost) }))
+    .sort((one, other) => one.cost - other.cost || (idsOf(one.rungs) < idsOf(other.rungs) ? -1 : 1));
+  const before = taken.flatMap((ids) => {
+    const own = ids.flatMap((id) => markers.find((marker) => marker.id === id) ?? []);
+    const isWhole = own.length === ids.length && own.length > 0;
+    return isWhole && (!hue || isOf(own, hue)) ? [{ rungs: own, cost: costOf(own, 0), isTakenBefore: true }] : [];
+  });
+  const seen = new Set<string>();
+  return [...before, ...ranked]
+    .filter((ladder) => {
+      const ids = idsOf(ladder.rungs);
+      const isNew = !seen.has(ids);
+      seen.add(ids);
+      return isNew;
+    })
+    .slice(0, most)
+    .map((ladder) => ({
+      isTakenBefore: false,
+      ...ladder,
+      reasons: ladderReasons(ladder.rungs, notes),
+      hues: huesOfLadder(labsOf(ladder.rungs)),
+      fadesIntoPaper: fades && ladder.rungs.every(({ lab }) => lab !== undefined && Math.hypot(lab.a, lab.b) <= greyChroma + 2),
+    }));
+}
+
+const labsOf = (ladder: readonly Marker[]): Lab[] => ladder.flatMap(({ lab }) => lab ?? []);
+const idsOf = (ladder: readonly Marker[]): string => ladder.map(({ id }) => id).join(' ');
+const isOf = (ladder: readonly Marker[], hue: HueId): boolean =>
+  ladder.every(({ lab }) => lab !== undefined) && isLadderOfHue(labsOf(ladder), hue);
+
+/** Markers that may be named without a word of warning. */
+function trusted<M extends Marker>(rack: readonly M[]): M[] {
+  const flagged = new Set(
+    checkRack(rack.filter((marker): marker is M & RackMarker => marker.lineId !== undefined))
+      .filter(({ kind }) => kind !== 'wideGap')
+      .flatMap(({ markerIds }) => markerIds),
+  );
+  return rack.filter((marker) => isUsable(marker) && (marker.state ?? 'good') === 'good' && !flagged.has(marker.id));
+}
+
+function byFamily<M extends Marker>(markers: readonly M[]): Map<string, M[]> {
   const families = new Map<string, M[]>();
-  for (const marker of rack) {
+  for (const marker of markers) {
     const key = paletteFamily(marker);
     if (key !== null) families.set(key, [...(families.get(key) ?? []), marker]);
   }
-  const taken = new Set(rack.filter(({ id }) => avoid.includes(id)).map(paletteFamily));
-  const found = [...families].flatMap(([family, markers]) => {
-    const ladder = rungs === 1 ? middleOf(markers) : findLadders(markers, { rungs, most: 1, pairNotes })[0];
-    return ladder ? [{ rank: taken.has(family) ? 1 : 0, ladder }] : [];
-  });
-  return found.sort((a, b) => a.rank - b.rank || a.ladder.cost - b.ladder.cost).map(({ ladder }) => ladder);
+  return families;
 }
 
-/** Below this chroma an ink counts as grey. */
-const greyChroma = 10;
+type Wanted = { rungs: NonNullable<SuggestRequest['rungs']>; fades: boolean; pairNotes: readonly PairNote[] };
+
+/** The best ladders of a family: with as many rungs as are wanted, or as it has. */
+function ofFamily<M extends Marker>(family: readonly M[], { rungs, fades, pairNotes }: Wanted): { rungs: M[]; cost: number }[] {
+  const paleEnough = (marker: M, rung: number) => !fades || rung > 0 || (marker.lab?.L ?? 0) >= whitePalestL;
+  for (let count = rungs; count >= 2; count--) {
+    const start = fades ? { start: { L: whiteMiddleL, a: 0, b: 0 } } : {};
+    const own = { ...start, rungs: count as 2 | 3 | 4 | 5 | 6, most: 2, leastStepL: leastSeenStepL, withoutRefusing: true, pairNotes };
+    const found = findLadders(family, own, paleEnough);
+    // A shorter one than was asked for comes after those that are whole.
+    if (found.length > 0) return found.map((ladder) => ({ rungs: ladder.rungs, cost: ladder.cost + shorterCost * (rungs - count) }));
+  }
+  if (rungs > 1) return [];
+  const usable = sortLightToDark(family);
+  const middle = usable[Math.floor((usable.length - 1) / 2)];
+  return middle ? [{ rungs: [middle], cost: rungCost(middle) }] : [];
+}
+
+const shorterCost = 2;
 
 /** The family by the code, or by the hue where codes mean nothing; null where neither tells. */
 function paletteFamily(marker: Marker): string | null {
@@ -49,11 +171,4 @@ function paletteFamily(marker: Marker): string | null {
   if (!marker.lab) return null;
   const { a, b } = marker.lab;
   return `${kin}${Math.hypot(a, b) < greyChroma ? 'grey' : hueWord((Math.atan2(b, a) * 180) / Math.PI)}`;
-}
-
-/** The usable marker in the middle of a family, light to dark: of two the lighter. */
-function middleOf<M extends Marker>(family: readonly M[]): RankedLadder<M> | undefined {
-  const usable = sortLightToDark(family.filter(isUsable));
-  const middle = usable[Math.floor((usable.length - 1) / 2)];
-  return middle && { rungs: [middle], cost: rungCost(middle), reasons: ladderReasons([middle], noteLookup([])) };
 }

@@ -1,5 +1,6 @@
 import type { Lab } from '#model/marker';
 import { deltaE00 } from '#core/colour/difference';
+import { searchPalette } from './palette-search';
 
 export type PaletteRequest = {
   /** Elements with their area and the ladders that suit them, the best first. */
@@ -23,8 +24,6 @@ const partsE00 = 20;
 const fullSpanL = 45;
 /** What a millimetre of border between two that run together costs, and, by the root of an element's area, a ladder less liked or flatter than full. */
 const weights = { border: 1, liking: 0.25, span: 0.5 } as const;
-/** Steps of the search; beyond them the best that was found is given with its bound. */
-const mostSteps = 150_000;
 
 function spanL(ladder: readonly Lab[]): number {
   return (ladder[0]?.L ?? 0) - (ladder.at(-1)?.L ?? 0);
@@ -57,7 +56,7 @@ export function paletteCosts({ elements, ladders, neighbours }: PaletteRequest) 
 
 /**
  * Chooses a ladder for each element, at most so many different ones, so that neighbours part and large elements get what suits them: branch and bound
- * (Land & Doig 1960, An automatic method of solving discrete programming problems, Econometrica 28), large elements first.
+ * (Land & Doig 1960, An automatic method of solving discrete programming problems, Econometrica 28), over sets of ladders and then within each.
  * @throws RangeError when a number is out of range.
  */
 export function choosePalette(request: PaletteRequest): ChosenPalette | { problem: string } {
@@ -78,52 +77,12 @@ export function choosePalette(request: PaletteRequest): ChosenPalette | { proble
       elements[other]!.areaMm2 - elements[one]!.areaMm2 ||
       one - other,
   );
-  // What the elements from each place of the order on cost at least, each by itself.
-  const leastFrom = new Float64Array(order.length + 1);
-  for (let place = order.length - 1; place >= 0; place--) {
-    const element = order[place]!;
-    leastFrom[place] = leastFrom[place + 1]! + Math.min(...options[element]!.map((ladder) => own[element]!.get(ladder)!));
-  }
-  const choice = new Array<number>(elements.length).fill(-1);
-  const uses = new Array<number>(ladders.length).fill(0);
-  let best: { choice: number[]; cost: number } | null = null;
-  let [steps, different, leftLeast] = [0, 0, Number.POSITIVE_INFINITY];
-  const go = (place: number, cost: number) => {
-    if (place === order.length) {
-      if (!best || cost < best.cost) best = { choice: [...choice], cost };
-      return;
-    }
-    const element = order[place]!;
-    const open = options[element]!.flatMap((ladder) => {
-      if (uses[ladder] === 0 && different >= most) return [];
-      const borders = beside[element]!.reduce(
-        (sum, { other, mm }) => sum + (choice[other] === -1 ? 0 : between(ladder, choice[other]!, mm)),
-        0,
-      );
-      return [{ ladder, cost: cost + own[element]!.get(ladder)! + borders }];
-    }).sort((one, other) => one.cost - other.cost || one.ladder - other.ladder);
-    for (const { ladder, cost: reached } of open) {
-      const least = reached + leastFrom[place + 1]!;
-      if (best && least >= best.cost - 1e-9) continue;
-      // Once there is a choice, what is left out for want of time still bounds what could be.
-      if (best && steps >= mostSteps) {
-        leftLeast = Math.min(leftLeast, least);
-        continue;
-      }
-      steps++;
-      choice[element] = ladder;
-      if (uses[ladder] === 0) different++;
-      uses[ladder]!++;
-      go(place + 1, reached);
-      uses[ladder]!--;
-      if (uses[ladder] === 0) different--;
-      choice[element] = -1;
-    }
-  };
-  go(0, 0);
-  const found = best as { choice: number[]; cost: number } | null;
-  if (!found) return { problem: `No choice of at most ${most} ladders has one that suits for every element.` };
-  return { ...found, bound: Math.min(found.cost, leftLeast) };
+  const count = ladders.length;
+  const costs = new Float64Array(elements.length * count).fill(Number.POSITIVE_INFINITY);
+  for (const [element, open] of options.entries()) for (const ladder of open) costs[element * count + ladder] = own[element]!.get(ladder)!;
+  const perMm = Float64Array.from({ length: count * count }, (_, at) => between(Math.floor(at / count), at % count, 1));
+  const found = searchPalette({ elements: elements.length, ladders: count, own: costs, beside, perMm, most, order });
+  return found ?? { problem: `No choice of at most ${most} ladders has one that suits for every element.` };
 }
 
 function checkRequest({ elements, ladders, neighbours, most, fixed = {} }: PaletteRequest): void {

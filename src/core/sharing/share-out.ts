@@ -1,4 +1,5 @@
 import { seeded } from './seeded';
+import { spreadOut } from './spread-out';
 import { twoKinds } from './two-kinds';
 
 export type ShareOutRequest = {
@@ -12,6 +13,8 @@ export type ShareOutRequest = {
   fixed?: Readonly<Record<number, number>> | undefined;
   /** The same seed gives the same arrangement. */
   seed: number;
+  /** Where each thing lies, in any unit: then those of a kind are spread evenly over the surface too. Default: where they lie does not matter. */
+  places?: readonly (readonly [x: number, y: number])[] | undefined;
 };
 
 /** Attempts from anew, and changes tried in each, before it is said that none was found. */
@@ -26,7 +29,7 @@ const changes = 4000;
  * @throws RangeError when a number is out of range.
  */
 export function shareOut(request: ShareOutRequest): number[] | { problem: string } {
-  const { count, kinds, seed, fixed = {} } = request;
+  const { count, kinds, seed, fixed = {}, places } = request;
   const beside = checked(request);
   const given = Array.from({ length: count }, (_, thing) => fixed[thing] ?? -1);
   const alike = request.neighbours.find(([one, other]) => given[one] !== -1 && given[one] === given[other]);
@@ -53,12 +56,14 @@ export function shareOut(request: ShareOutRequest): number[] | { problem: string
     if (!best || spread < best.spread) best = { kindOf, spread };
     if (spread <= 1) break;
   }
+  if (best && places) spreadOut(best.kindOf, { beside, given, places, random });
   return best?.kindOf ?? { problem: `None was found in ${attempts} attempts; that does not say that there is none.` };
 }
 
-function checked({ neighbours, count, kinds, fixed = {} }: ShareOutRequest): number[][] {
+function checked({ neighbours, count, kinds, fixed = {}, places }: ShareOutRequest): number[][] {
   if (!Number.isInteger(count) || count < 0) throw new RangeError(`shareOut expects a count of 0 or more, got ${count}`);
   if (!Number.isInteger(kinds) || kinds < 1) throw new RangeError(`shareOut expects at least one kind, got ${kinds}`);
+  if (places && places.length !== count) throw new RangeError(`shareOut expects ${count} places, got ${places.length}`);
   const isThing = (thing: number) => Number.isInteger(thing) && thing >= 0 && thing < count;
   const beside = Array.from({ length: count }, () => new Set<number>());
   for (const [one, other] of neighbours) {

@@ -1,0 +1,96 @@
+import type { Ladder } from '#model/ladder';
+import type { Lab } from '#model/marker';
+import { deltaE00 } from '#core/colour/difference';
+import type { ShownMarker } from '#core/markers/assumed-colour';
+import { isUsable } from '#core/markers/find-ladders';
+import { hueWord } from '#core/markers/rack-checks';
+import { translateLadder } from '#core/markers/translate-ladder';
+
+/** What stands in for one rung, and what changes by it. */
+export type InsteadRung = {
+  from: { markerId: string; code: string; lab: Lab | undefined };
+  to: ShownMarker;
+  difference: number;
+  words: string;
+};
+
+export type Instead = {
+  rungs: InsteadRung[];
+  ladder: Ladder;
+  /** Sum of the differences (CIEDE2000), and the least it could be if every rung were replaced by itself. */
+  total: number;
+  leastTotal: number;
+  /** Where nothing that is owned comes close to a rung: the nearest that is not owned, if one is nearer. */
+  buy: { code: string; marker: ShownMarker; difference: number }[];
+};
+
+/** Further apart than this, two inks are another colour (common practice, no source). */
+export const closeE00 = 10;
+
+export type InsteadOptions = {
+  /** Ids of markers that may not be used: dead, or of the line that is to be left. Default none. */
+  leftOut?: ReadonlySet<string>;
+  /** Only these markers, by id. Default: the whole rack. */
+  only?: ReadonlySet<string> | undefined;
+};
+
+/** How one ink differs from another, in words: "4 L* darker, redder". */
+export function changeWords(from: Lab, to: Lab): string {
+  const lightness = Math.round(to.L - from.L);
+  const words = lightness === 0 ? [] : [`${Math.abs(lightness)} L* ${lightness > 0 ? 'lighter' : 'darker'}`];
+  const [own, other] = [Math.hypot(from.a, from.b), Math.hypot(to.a, to.b)];
+  if (Math.abs(other - own) > 5) words.push(other > own ? 'stronger' : 'greyer');
+  const turnDeg = own > 5 && other > 5 ? hueTurnDeg(from, to) : 0;
+  if (Math.abs(turnDeg) > 6) words.push(`towards ${hueWord((Math.atan2(to.b, to.a) * 180) / Math.PI)}`);
+  return words.length > 0 ? words.join(', ') : 'hardly a change';
+}
+
+function hueTurnDeg(from: Lab, to: Lab): number {
+  const turn = ((Math.atan2(to.b, to.a) - Math.atan2(from.b, from.a)) * 180) / Math.PI;
+  return ((turn + 540) % 360) - 180;
+}
+
+/**
+ * What a ladder is with other markers of the rack: translated as a whole (translate-ladder.ts). Rungs without a known colour cannot be translated.
+ * @param colours colour of each rung, as it was meant.
+ */
+export function insteadOf(
+  ladder: Ladder,
+  colours: readonly (Lab | undefined)[],
+  rack: readonly ShownMarker[],
+  { leftOut = new Set(), only }: InsteadOptions = {},
+): Instead | { problem: string } {
+  const unknown = ladder.rungs.filter((_, rung) => !colours[rung]);
+  if (unknown.length > 0)
+    return { problem: `The colour of ${unknown.map(({ code }) => code).join(', ')} is not known: nothing can be compared with it.` };
+  const labs = colours as readonly Lab[];
+  const isFalling = labs.every((lab, rung) => rung === 0 || lab.L < (labs[rung - 1] as Lab).L);
+  if (!isFalling) return { problem: 'The ladder does not go from light to dark by its inks: put it in order first.' };
+  const markers = rack.filter(({ id }) => !leftOut.has(id) && (!only || only.has(id)));
+  const found = translateLadder(labs, markers);
+  if ('problem' in found) return found;
+  const byId = new Map(rack.map((marker) => [marker.id, marker]));
+  const rungs = ladder.rungs.map((rung, index): InsteadRung => {
+    const to = byId.get(found.rungs[index]?.id ?? '') as ShownMarker;
+    const from = labs[index] as Lab;
+    const words = rung.markerId === to.id ? 'stays' : changeWords(from, to.lab as Lab);
+    return { from: { ...rung, lab: from }, to, difference: found.differences[index] as number, words };
+  });
+  const usable = markers.filter((marker) => marker.lab && isUsable(marker));
+  const leastOf = (lab: Lab, of: readonly ShownMarker[]) =>
+    of.reduce<{ marker: ShownMarker; difference: number } | null>((least, marker) => {
+      const difference = marker.lab ? deltaE00(lab, marker.lab) : Number.POSITIVE_INFINITY;
+      return least && least.difference <= difference ? least : { marker, difference };
+    }, null);
+  const notOwned = rack.filter((marker) => !marker.owned && marker.lab && !leftOut.has(marker.id));
+  return {
+    rungs,
+    ladder: { rungs: rungs.map(({ to }) => ({ markerId: to.id, code: to.code })) },
+    total: rungs.reduce((sum, { difference }) => sum + difference, 0),
+    leastTotal: labs.reduce((sum, lab) => sum + (leastOf(lab, usable)?.difference ?? 0), 0),
+    buy: rungs.flatMap(({ from, difference }) => {
+      const nearest = difference > closeE00 ? leastOf(from.lab as Lab, notOwned) : null;
+      return nearest && nearest.difference < difference ? [{ code: from.code, ...nearest }] : [];
+    }),
+  };
+}

@@ -1,8 +1,10 @@
 import * as z from 'zod/mini';
 import { textSchema } from './text';
 import { idSchema } from './id';
+import { rungSchema } from './ladder';
 import { lampSchema } from './lamp';
 import { pictureSchema } from './picture';
+import { pieceRowSchema } from './piece-row';
 import { schoolIdSchema } from './school';
 
 /** Rises with every change of documents and operations that older ones must be upgraded for (core/upgrade). */
@@ -15,6 +17,10 @@ export const makeHeadSchema = z.object({
   name: textSchema(80, { least: 1, empty: 'a make needs a name' }),
   lamp: lampSchema,
   school: schoolIdSchema,
+  /** Only these markers are to be used, with their codes; absent: the whole rack. */
+  onlyMarkers: z.optional(z.array(rungSchema).check(z.minLength(1), z.maxLength(300))),
+  /** Loose pieces that belong to no picture. */
+  pieceRows: z.optional(z.array(pieceRowSchema).check(z.minLength(1), z.maxLength(40))),
 });
 export type MakeHead = z.infer<typeof makeHeadSchema>;
 

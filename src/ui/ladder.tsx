@@ -26,7 +26,11 @@ type Props = {
   cutBelow?: boolean;
   /** What may go wrong, marked where it does. Default none. */
   warnings?: readonly LadderWarning[];
+  /** Bare paper is kept: it is the top rung. Default false. */
+  keepsPaper?: boolean;
 };
+
+const paperRung: LadderRung = { code: 'paper', lab: { L: 100, a: 0, b: 0 } };
 
 const chipHeight = 13;
 const besideChip = 32;
@@ -44,6 +48,12 @@ function assumedLightness(index: number, count: number): number {
 
 const shownCode = ({ code, isAssumed }: LadderRung): string => (isAssumed ? `≈${code}` : code);
 
+/** Where the rungs of a ladder stand, from its top, in px. */
+export function rungPlaces(rungs: readonly LadderRung[], height: number): number[] {
+  const scale = lightnessScale(height);
+  return rungs.map(({ lab }, index) => scale(lab?.L ?? assumedLightness(index, rungs.length)));
+}
+
 /** Px that a ladder needs for its longest code beside its chips. */
 export function widthBeside(rungs: readonly LadderRung[], withRoles: boolean): number {
   const longest = Math.max(0, ...rungs.map((rung) => shownCode(rung).length), withRoles ? 8 : 0);
@@ -57,15 +67,25 @@ function cutCode(code: string, roomPx: number): string {
 }
 
 /** A group as a ladder: rungs stand at their measured lightness on a true scale, so a wide step is seen as a distance. */
-export function Ladder({ rungs, height, withRoles = true, codes = 'beside', cutBelow = false, warnings = [], ...rest }: Props) {
+export function Ladder({
+  rungs,
+  height,
+  withRoles = true,
+  codes = 'beside',
+  cutBelow = false,
+  warnings = [],
+  keepsPaper = false,
+  ...rest
+}: Props) {
   const isUpright = codes === 'upright';
   const left = warnings.length > 0 && !isUpright ? warningPx : 0;
   const width = rest.width ?? widthBeside(rungs, withRoles) + left;
   const chipWidth = isUpright ? uprightChip : besideChip;
-  const scale = lightnessScale(height);
-  const places = rungs.map(({ lab }, index) => scale(lab?.L ?? assumedLightness(index, rungs.length)));
+  const all = keepsPaper && rungs.length > 0 ? [paperRung, ...rungs] : rungs;
+  const before = all.length - rungs.length;
+  const places = [...rungPlaces(all.slice(0, before), height), ...rungPlaces(rungs, height)];
   const longestPx = Math.max(0, ...rungs.map((rung) => shownCode(rung).length)) * signPx + 6;
-  const uprightPx = Math.min(longestPx, height / Math.max(1, rungs.length));
+  const uprightPx = Math.min(longestPx, height / Math.max(1, all.length));
   const leastPx = isUpright ? uprightPx : withRoles ? 30 : 15;
   const labels = spreadLabels(places, leastPx, height);
   const roles: readonly Role[] = rungs.length > 0 ? rolesOfLadder(rungs.length) : [];
@@ -81,12 +101,14 @@ export function Ladder({ rungs, height, withRoles = true, codes = 'beside', cutB
       height={shownHeight}
       viewBox={`${-left} 0 ${width} ${shownHeight}`}
       role="img"
-      aria-label={rungs.length > 0 ? `Ladder: ${words}${said ? `. Mind: ${said}` : ''}` : 'No ladder yet'}
+      aria-label={
+        rungs.length > 0 ? `Ladder: ${before > 0 ? 'bare paper; ' : ''}${words}${said ? `. Mind: ${said}` : ''}` : 'No ladder yet'
+      }
       className="block"
     >
       {rungs.length > 0 &&
         stiles.map((x) => <line key={x} x1={x} x2={x} y1={top} y2={bottom} stroke={inkHex} strokeWidth="2" strokeLinecap="round" />)}
-      {rungs.map((rung, index) => {
+      {all.map((rung, index) => {
         const y = places[index] as number;
         const labelY = labels[index] as number;
         const code = shownCode(rung);
@@ -116,7 +138,7 @@ export function Ladder({ rungs, height, withRoles = true, codes = 'beside', cutB
                 </text>
                 {withRoles && (
                   <text x={chipWidth + 6} y={labelY + 18} fontSize="13" fill={softHex}>
-                    {roles[index]}
+                    {index < before ? 'bare' : roles[index - before]}
                   </text>
                 )}
               </>
@@ -125,8 +147,8 @@ export function Ladder({ rungs, height, withRoles = true, codes = 'beside', cutB
         );
       })}
       {warnings.map(({ kind, rung, isStep, words: own }) => {
-        const here = places[rung] ?? 0;
-        const y = isStep ? (here + (places[rung + 1] ?? here)) / 2 : here;
+        const here = places[rung + before] ?? 0;
+        const y = isStep ? (here + (places[rung + before + 1] ?? here)) / 2 : here;
         return <WarningSign key={`${kind} ${rung}`} x={isUpright ? chipWidth / 2 : -8} y={y} words={own} />;
       })}
     </svg>

@@ -13,6 +13,11 @@ export function lightnessScale(heightPx: number): (lightnessL: number) => number
   return (lightnessL) => endPx + (heightPx - 2 * endPx) * darknessShare(lightnessL);
 }
 
+/** The lightness that stands at a place of the scale: the inverse of `lightnessScale`. */
+export function lightnessAt(heightPx: number): (px: number) => number {
+  return (px) => Math.min(100, Math.max(0, 100 * (1 - (px - endPx) / (heightPx - 2 * endPx))));
+}
+
 /**
  * Places for labels as near to their rungs as they can be while `leastPx` apart; `places` from top to bottom. Pushes down,
  * then back up from the lower edge, half a label away from it.

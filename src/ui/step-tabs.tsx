@@ -6,15 +6,18 @@ type Props<Id extends string> = {
   steps: readonly { id: Id; name: string; open?: string | undefined }[];
   current: Id;
   onGo: (id: Id) => void;
+  /** What stands under takes all the height there is. Default false. */
+  fills?: boolean;
   /** What stands under the steps, of the one that is open. */
   children: ReactNode;
 };
 
 /** The steps of a station, beside each other; one is open. Arrow keys go from one to the next. */
-export function StepTabs<Id extends string>({ label, steps, current, onGo, children }: Props<Id>) {
+export function StepTabs<Id extends string>({ label, steps, current, onGo, fills = false, children }: Props<Id>) {
   return (
     <Tabs.Root
       value={current}
+      className={fills ? 'flex flex-1 flex-col' : undefined}
       onValueChange={(id) => {
         const step = steps.find((own) => own.id === id);
         if (step) onGo(step.id);
@@ -32,7 +35,7 @@ export function StepTabs<Id extends string>({ label, steps, current, onGo, child
           </Tabs.Trigger>
         ))}
       </Tabs.List>
-      <Tabs.Content value={current} tabIndex={-1} className="space-y-3 pt-3">
+      <Tabs.Content value={current} tabIndex={-1} className={fills ? 'flex flex-1 flex-col gap-2 pt-2' : 'space-y-3 pt-3'}>
         {children}
       </Tabs.Content>
     </Tabs.Root>

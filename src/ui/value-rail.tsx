@@ -1,13 +1,30 @@
-import { useRef } from 'react';
+import { type MouseEvent, type ReactNode, useRef } from 'react';
 import type { LadderWarning } from '#core/markers/ladder-warnings';
 import { softHex, wallHex } from './colours';
-import { Ladder, type LadderRung, widthBeside } from './ladder';
+import { Ladder, type LadderRung, rungPlaces, widthBeside } from './ladder';
 import { lightnessMark, lightnessMarks, lightnessScale } from './lightness-scale';
+import { RailRungs, type RungWork } from './rail-rungs';
 import { useSize } from './use-size';
 
-export type RailColumn = { id: string; name: string; rungs: readonly LadderRung[]; warnings: readonly LadderWarning[] };
+export type RailColumn = {
+  id: string;
+  name: string;
+  rungs: readonly LadderRung[];
+  warnings: readonly LadderWarning[];
+  /** Bare paper is the top rung. */
+  keepsPaper?: boolean;
+};
 
-type Props = { columns: readonly RailColumn[]; chosenId: string | null; onChoose: (id: string) => void };
+type Props = {
+  columns: readonly RailColumn[];
+  chosenId: string | null;
+  /** `rung`: the one that was tapped, if it was one. */
+  onChoose: (id: string, rung: number | null) => void;
+  /** Working on the rungs of the chosen ladder. Default: the rail is only looked at. */
+  work?: RungWork | undefined;
+  /** What stands at the head of the chosen column, such as a grip. */
+  grip?: ReactNode;
+};
 
 /** Room of the scale's own words at the left. */
 const axisPx = 43;
@@ -31,14 +48,24 @@ export function railLayout(
   return { columnPx, isUpright: columnPx < neededPx + 6, isLevelHead: columnPx >= levelNamePx };
 }
 
+/** A tap this near to a rung means it, in px. */
+const rungReachPx = 12;
+
 /** All elements side by side, a ladder each, on one common lightness scale from white to black; as large as its place. */
-export function ValueRail({ columns, chosenId, onChoose }: Props) {
+export function ValueRail({ columns, chosenId, onChoose, work, grip }: Props) {
   const place = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(place);
   const { columnPx, isUpright, isLevelHead } = railLayout(width, columns);
   const headPx = isLevelHead ? levelHeadPx : uprightHeadPx;
   const ladderPx = Math.max(0, height - headPx);
   const scale = lightnessScale(ladderPx);
+  const rungAt = (event: MouseEvent<HTMLElement>, rungs: readonly LadderRung[]): number | null => {
+    const y = event.clientY - event.currentTarget.getBoundingClientRect().top - headPx;
+    const near = rungPlaces(rungs, ladderPx).map((place, rung) => ({ rung, apart: Math.abs(place - y) }));
+    near.sort((one, other) => one.apart - other.apart);
+    // A key press has no place.
+    return event.detail > 0 && near[0] && near[0].apart <= rungReachPx ? near[0].rung : null;
+  };
   return (
     <section
       aria-label="Value rail: all elements on one lightness scale"
@@ -54,13 +81,13 @@ export function ValueRail({ columns, chosenId, onChoose }: Props) {
               ))}
             </svg>
             <ul className="absolute inset-y-0 right-0 flex overflow-x-auto overflow-y-hidden" style={{ left: axisPx }}>
-              {columns.map(({ id, name, rungs, warnings }) => (
-                <li key={id} className="h-full shrink-0" style={{ width: columnPx }}>
+              {columns.map(({ id, name, rungs, warnings, keepsPaper }) => (
+                <li key={id} className="relative h-full shrink-0" style={{ width: columnPx }} data-drop-element={id}>
                   <button
                     type="button"
                     aria-pressed={id === chosenId}
                     title={name}
-                    onClick={() => onChoose(id)}
+                    onClick={(event) => onChoose(id, rungAt(event, rungs))}
                     className={`block h-full w-full overflow-hidden text-left ${id === chosenId ? 'bg-bench shadow-[inset_0_4px_0_var(--color-ink)]' : 'hover:bg-bench/60'}`}
                   >
                     <span
@@ -83,6 +110,7 @@ export function ValueRail({ columns, chosenId, onChoose }: Props) {
                         codes={isUpright ? 'upright' : 'beside'}
                         withRoles={false}
                         warnings={warnings}
+                        keepsPaper={keepsPaper ?? false}
                       />
                     ) : (
                       <span
@@ -93,6 +121,8 @@ export function ValueRail({ columns, chosenId, onChoose }: Props) {
                       </span>
                     )}
                   </button>
+                  {id === chosenId && work && rungs.length > 0 && <RailRungs {...{ rungs, name }} heightPx={ladderPx} {...work} />}
+                  {id === chosenId && grip}
                 </li>
               ))}
             </ul>

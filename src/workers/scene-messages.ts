@@ -3,14 +3,17 @@ import { reliefSchema } from '#model/body';
 import { handKinds } from '#model/hand-stroke';
 import { distantLampSchema, nearLampSchema } from '#model/lamp';
 import type { BandMap } from '#core/scene/band-map';
+import type { Contact } from '#core/scene/contacts';
 import type { BandPlace } from '#core/scene/band-places';
 
-export const loadRequestSchema = z.object({
+/** A label map and its size. */
+export const labelledSchema = z.object({
   labels: z.instanceof(Uint16Array),
   width: z.int().check(z.positive()),
   height: z.int().check(z.positive()),
-  pxPerMm: z.number().check(z.positive()),
 });
+
+export const loadRequestSchema = z.extend(labelledSchema, { pxPerMm: z.number().check(z.positive()) });
 
 const labelSchema = z.int().check(z.minimum(1), z.maximum(65535));
 
@@ -81,7 +84,7 @@ export const bandRequestSchema = z.object({
   cleans: z.optional(z.boolean()),
 });
 
-/** The band map, how many px of it each rung covers, and where each lies. */
-export type BandAnswer = { map: BandMap; pixels: number[][]; places: (BandPlace | null)[][] };
+/** The band map, how many px of it each rung covers, where each lies, and which elements touch (none where that was not asked). */
+export type BandAnswer = { map: BandMap; pixels: number[][]; places: (BandPlace | null)[][]; contacts: Contact[] };
 /** The light alone: 0 on the paper outside, else 1 darkest to 255 lightest. */
 export type FormAnswer = { width: number; height: number; greys: Uint8Array };

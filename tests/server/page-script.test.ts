@@ -11,6 +11,7 @@ const most: readonly (readonly [island: string, kB: number])[] = [
   ['new-make', 120],
   ['rack-screen', 120],
   ['recipe-page', 120],
+  ['pull-list-page', 120],
   ['make-screen', 120],
 ];
 

@@ -20,7 +20,7 @@ export type PaletteOfPicture = {
   most: number;
   only?: ReadonlySet<string> | undefined;
   pairNotes?: readonly PairNote[] | undefined;
-  /** How many proposals, each with another ladder for the largest element that is open. Default 3. */
+  /** How many proposals, each without the ladders of the largest open elements of those before. Default 3. */
   proposals?: number | undefined;
 };
 
@@ -87,11 +87,12 @@ export function palettesOfPicture<M extends Marker>(
   };
   if (pool.length === 0) return { problem: 'Your rack has no ladder that suits any of them.' };
   const found: ProposedPalette<M>[] = [];
-  const open = bySize.find((index) => fixed[index] === undefined);
+  const open = bySize.filter((index) => fixed[index] === undefined);
+  const held = new Set(Object.values(fixed));
   const barred = new Set<number>();
   for (let turn = 0; turn < proposals; turn++) {
     const own = request.elements.map((element, index) =>
-      index === open ? { ...element, candidates: element.candidates.filter((ladder) => !barred.has(ladder)) } : element,
+      fixed[index] === undefined ? { ...element, candidates: element.candidates.filter((ladder) => !barred.has(ladder)) } : element,
     );
     const chosen = choosePalette({ ...request, elements: own });
     if ('problem' in chosen) {
@@ -99,9 +100,11 @@ export function palettesOfPicture<M extends Marker>(
       break;
     }
     const ladders = chosen.choice.map((ladder) => pool[ladder]!);
-    found.push({ ladders, different: new Set(chosen.choice).size, cost: chosen.cost, bound: chosen.bound });
-    if (open === undefined) break;
-    barred.add(chosen.choice[open]!);
+    // What none undercuts is that of the first: the further ones are held back from its ladders.
+    found.push({ ladders, different: new Set(chosen.choice).size, cost: chosen.cost, bound: found[0]?.bound ?? chosen.bound });
+    const largest = open.find((index) => !held.has(chosen.choice[index]!));
+    if (largest === undefined) break;
+    barred.add(chosen.choice[largest]!);
   }
   return found.sort((one, other) => one.cost - other.cost);
 }

@@ -1,5 +1,5 @@
 import type { Ladder } from '#model/ladder';
-import type { Marker } from '#model/marker';
+import type { Lab, Marker } from '#model/marker';
 import { deltaE00 } from '#core/colour/difference';
 import { isUsable } from '#core/markers/find-ladders';
 import { kinOf } from '#core/markers/kin';
@@ -8,8 +8,13 @@ import { hueDifference } from '#core/markers/ladder-cost';
 
 /** Most rungs of a ladder. */
 export const mostRungs = 6;
-/** Beyond the end of its family a ladder goes on with inks of so nearly the same hue. */
-const sameHue = 14;
+/** Beyond the end of its family a ladder goes on with inks of so nearly the same hue and strength. */
+const alike = { hue: 14, chroma: 22 } as const;
+
+function isAlike(one: Lab, other: Lab): boolean {
+  const apart = Math.abs(Math.hypot(one.a, one.b) - Math.hypot(other.a, other.b));
+  return hueDifference(one, other) < alike.hue && apart < alike.chroma;
+}
 
 export type Towards = 'paler' | 'darker';
 
@@ -27,7 +32,7 @@ export function nextMarker<M extends Marker>(rack: readonly M[], from: M, toward
   if (!lab) return undefined;
   const step = (marker: M) => (marker.lab ? (towards === 'darker' ? lab.L - marker.lab.L : marker.lab.L - lab.L) : 0);
   return open
-    .filter((marker) => marker !== from && marker.lab && step(marker) >= 4 && hueDifference(marker.lab, lab) < sameHue)
+    .filter((marker) => marker !== from && marker.lab && step(marker) >= 4 && isAlike(marker.lab, lab))
     .sort((one, other) => deltaE00(one.lab ?? lab, lab) - deltaE00(other.lab ?? lab, lab) || (one.id < other.id ? -1 : 1))[0];
 }
 

@@ -33,8 +33,6 @@ type Scene = {
   newId: () => string;
 };
 
-/** Most ways that are shown for a pair. */
-const mostWays = 3;
 /** A stroke along the border darkens so far into its side, in mm. */
 const sideMm = 1.2;
 
@@ -124,16 +122,26 @@ export function waysOut(unparted: Unparted, scene: Scene): WayOut[] {
       });
     }
   }
-  return bestOfEach(ways.filter(({ share, worse }) => share <= mostTogether && share < unparted.share && worse <= 0)).slice(0, mostWays);
+  return bestOfEachSort(ways.filter(({ share, worse }) => share <= mostTogether && share < unparted.share && worse <= 0));
 }
 
-/** The best way of each kind: the one that leaves the least, and makes the least run together elsewhere. */
-function bestOfEach(ways: readonly (WayOut & { worse: number })[]): WayOut[] {
+/** Ways that are much the same to the hand: of each sort one is shown. */
+const sortOf: Record<WayOut['kind'], string> = {
+  darker: 'same inks',
+  paler: 'same inks',
+  swap: 'same inks',
+  other: 'other inks',
+  darkSide: 'by hand',
+  lightSide: 'by hand',
+};
+
+/** The best way of each sort: the one that leaves the least, and makes the least run together elsewhere. */
+function bestOfEachSort(ways: readonly (WayOut & { worse: number })[]): WayOut[] {
   const sorted = [...ways].sort((one, other) => one.share - other.share || one.worse - other.worse);
-  const seen = new Set<WayOut['kind']>();
+  const seen = new Set<string>();
   return sorted.flatMap(({ worse: _, ...way }) => {
-    if (seen.has(way.kind)) return [];
-    seen.add(way.kind);
+    if (seen.has(sortOf[way.kind])) return [];
+    seen.add(sortOf[way.kind]);
     return [way];
   });
 }

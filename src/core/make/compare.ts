@@ -34,6 +34,14 @@ const fieldWords: Record<string, { name: string; words: (row: never) => string }
         ? `near, ${Math.round(lamp.heightMm)} mm above ${Math.round(lamp.xMm)}, ${Math.round(lamp.yMm)} mm`
         : `${lamp.azimuthDeg}° round, ${lamp.heightDeg}° high`,
   },
+  'make.onlyMarkers': {
+    name: 'Only these markers',
+    words: ({ onlyMarkers }: Make) => onlyMarkers?.map(({ code }) => code).join(' ') ?? 'the whole rack',
+  },
+  'make.pieceRows': {
+    name: 'Loose pieces',
+    words: ({ pieceRows }: Make) => pieceRows?.map(({ name, count }) => `${name} (${count})`).join(', ') ?? 'none',
+  },
   'make.school': { name: 'School', words: ({ school }: Make) => school },
   'picture.grey': { name: 'Cut-out', words: ({ widthMm, heightMm }: Picture) => `${Math.round(widthMm)} × ${Math.round(heightMm)} mm` },
   'picture.widthMm': { name: 'Width', words: ({ widthMm }: Picture) => `${Math.round(widthMm)} mm` },

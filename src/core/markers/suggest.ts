@@ -56,7 +56,7 @@ export type SuggestedLadder<M extends Marker = Marker> = {
 };
 
 /** What the order of suggestions weighs beside the ladder itself. */
-const weights = { nextHue: 0.5, likeness: 5, isOut: 0.3, notPale: 0.06 } as const;
+const weights = { nextHue: 0.5, likeness: 5, isOut: 0.3, notPale: 0.06, grey: 1 } as const;
 /** A white thing's middle is so light, and its palest rung nearly paper. */
 const whiteMiddleL = 76;
 const whitePalestL = 86;
@@ -91,8 +91,10 @@ export function suggestLadders<M extends Marker>(rack: readonly M[], request: Su
       wished.findIndex((one) => isOf(ladder, one)),
     );
     const isOut = ladder.filter(({ id }) => out.has(id)).length;
+    // Where anything may be, few want a grey unasked.
+    const grey = wished.length === 0 && labs.every(({ a, b }) => Math.hypot(a, b) < greyChroma) ? weights.grey : 0;
     const notPale = fades ? Math.max(0, whiteMiddleL - (middleRung(labs)?.L ?? 0)) * weights.notPale : 0;
-    return own + weights.nextHue * place + besideCost(labs) + notPale - weights.isOut * isOut;
+    return own + weights.nextHue * place + besideCost(labs) + notPale + grey - weights.isOut * isOut;
   };
   const ranked = shown
     .map(({ rungs: own, cost }) => ({ rungs: own, cost: costOf(own, cost) }))

@@ -17,6 +17,11 @@ export type ShareOutRequest = {
   places?: readonly (readonly [x: number, y: number])[] | undefined;
 };
 
+/** Why nothing is shared out. All but `notFound` are proven. */
+export type ShareReason = 'fixedAlike' | 'allTouch' | 'surrounded' | 'oddRing' | 'alternates' | 'oneKind' | 'notFound';
+/** `about`: the things that stand against it. */
+export type ShareProblem = { problem: string; reason: ShareReason; about: number[] };
+
 /** Attempts from anew, and changes tried in each, before it is said that none was found. */
 const attempts = 40;
 const changes = 4000;
@@ -28,24 +33,33 @@ const changes = 4000;
  * @returns the kind of each thing; or a problem: with its reason where that is proven, else that none was found in the attempts that are made.
  * @throws RangeError when a number is out of range.
  */
-export function shareOut(request: ShareOutRequest): number[] | { problem: string } {
+export function shareOut(request: ShareOutRequest): number[] | ShareProblem {
   const { count, kinds, seed, fixed = {}, places } = request;
   const beside = checked(request);
   const given = Array.from({ length: count }, (_, thing) => fixed[thing] ?? -1);
   const alike = request.neighbours.find(([one, other]) => given[one] !== -1 && given[one] === given[other]);
-  if (alike) return { problem: `${alike[0]} and ${alike[1]} lie side by side, and both are fixed to kind ${given[alike[0]]}.` };
+  if (alike) {
+    const problem = `${alike[0]} and ${alike[1]} lie side by side, and both are fixed to kind ${given[alike[0]]}.`;
+    return { problem, reason: 'fixedAlike', about: [...alike] };
+  }
   if (count === 0) return [];
   if (kinds === 1) {
     const [pair] = request.neighbours;
-    return pair ? { problem: `${pair[0]} and ${pair[1]} lie side by side: one kind is not enough.` } : given.map(() => 0);
+    if (!pair) return given.map(() => 0);
+    return { problem: `${pair[0]} and ${pair[1]} lie side by side: one kind is not enough.`, reason: 'oneKind', about: [...pair] };
   }
   if (kinds === 2) return twoKinds(beside, given);
   const clique = cliqueOf(beside, kinds + 1);
-  if (clique) return { problem: `${clique.join(', ')} all lie side by side with each other: ${kinds} kinds are not enough.` };
+  if (clique) {
+    const problem = `${clique.join(', ')} all lie side by side with each other: ${kinds} kinds are not enough.`;
+    return { problem, reason: 'allTouch', about: clique };
+  }
   const blocked = given.findIndex(
     (kind, thing) => kind === -1 && new Set(beside[thing]?.map((other) => given[other]).filter((own) => own !== -1)).size >= kinds,
   );
-  if (blocked >= 0) return { problem: `Round ${blocked} every kind is fixed already: none is left for it.` };
+  if (blocked >= 0) {
+    return { problem: `Round ${blocked} every kind is fixed already: none is left for it.`, reason: 'surrounded', about: [blocked] };
+  }
 
   const random = seeded(seed);
   let best: { kindOf: number[]; spread: number } | null = null;
@@ -57,7 +71,8 @@ export function shareOut(request: ShareOutRequest): number[] | { problem: string
     if (spread <= 1) break;
   }
   if (best && places) spreadOut(best.kindOf, { beside, given, places, random });
-  return best?.kindOf ?? { problem: `None was found in ${attempts} attempts; that does not say that there is none.` };
+  const problem = `None was found in ${attempts} attempts; that does not say that there is none.`;
+  return best?.kindOf ?? { problem, reason: 'notFound', about: [] };
 }
 
 function checked({ neighbours, count, kinds, fixed = {}, places }: ShareOutRequest): number[][] {

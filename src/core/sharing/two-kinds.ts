@@ -1,3 +1,5 @@
+import type { ShareProblem } from './share-out';
+
 /** One part of what hangs together: on each of its two sides things of one kind. `turns`: which sides may have kind 0 (0, 1 or both). */
 type Part = { sides: [number[], number[]]; turns: number[] };
 
@@ -6,7 +8,7 @@ type Part = { sides: [number[], number[]]; turns: number[] };
  * even are found by all sums that can be reached.
  * @param given kind of each thing, -1 for none.
  */
-export function twoKinds(beside: readonly (readonly number[])[], given: readonly number[]): number[] | { problem: string } {
+export function twoKinds(beside: readonly (readonly number[])[], given: readonly number[]): number[] | ShareProblem {
   const sideOf = new Int8Array(given.length).fill(-1);
   const parts: Part[] = [];
   for (let start = 0; start < given.length; start++) {
@@ -19,7 +21,11 @@ export function twoKinds(beside: readonly (readonly number[])[], given: readonly
       part.sides[side].push(thing);
       for (const next of beside[thing] ?? []) {
         if (sideOf[next] === side)
-          return { problem: `An odd ring of neighbours runs through ${thing} and ${next}: two kinds are not enough.` };
+          return {
+            problem: `An odd ring of neighbours runs through ${thing} and ${next}: two kinds are not enough.`,
+            reason: 'oddRing',
+            about: [thing, next],
+          };
         if (sideOf[next] !== -1) continue;
         sideOf[next] = 1 - side;
         open.push(next);
@@ -29,7 +35,11 @@ export function twoKinds(beside: readonly (readonly number[])[], given: readonly
       part.sides.every((things, side) => things.every((thing) => given[thing] === -1 || given[thing] === (side ^ turn)));
     part.turns = [0, 1].filter(fits);
     if (part.turns.length === 0)
-      return { problem: `What hangs together with ${start} can only alternate, and what is fixed in it does not.` };
+      return {
+        problem: `What hangs together with ${start} can only alternate, and what is fixed in it does not.`,
+        reason: 'alternates',
+        about: [start],
+      };
     parts.push(part);
   }
   // Sums of kind 0 that can be reached after each part, with the turn that reached them.

@@ -1,6 +1,13 @@
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { Make } from '#model/make';
+import type { Operation } from '#model/operation';
+import type { Picture } from '#model/picture';
+import { applyOperations } from '#core/make/apply';
+import { OperationError } from '#core/make/operation-error';
+import { pictureById } from '#core/make/picture-lookup';
+import type { Station } from '#core/make/progress';
+import type { RegionTables } from '#core/make/region-tables';
 import { isReadUpToDate } from '#core/make/reading-key';
 import { Button } from '#ui/button.tsx';
 import { ErrorBoundary } from '#ui/error-boundary.tsx';
@@ -10,7 +17,8 @@ import { useFetchedAhead } from '#islands/shared/fetched-ahead.ts';
 import { createDeskStore } from './desk-store';
 import { lampOver } from '#core/scene/lamp-over';
 import { createElementsDesk } from './elements-desk';
-import { createLightDesk } from './light-desk';
+import { createGroupsDesk, type GroupsDesk } from './groups-desk';
+import { createLightDesk, type LightDesk, type LightView } from './light-desk';
 import { MakeHeader } from './make-header';
 import { type MakeStore, shownPicture, shownTable } from './make-store';
 import { PictureStage } from './picture-stage';
@@ -19,6 +27,7 @@ import { SetAsideNotice } from './set-aside-notice';
 import { StationPanel } from './station-panel';
 import { useAddress } from './use-address';
 import { useBands } from './use-bands';
+import { useParting } from './use-parting';
 import { useOriginalSize } from './use-original-size';
 import { type Raster, useRaster } from './use-raster';
 import { useReading } from './use-reading';
@@ -68,6 +77,29 @@ function Notices({ useMake, raster, unknown }: NoticesProps) {
   );
 }
 
+/** What the picture shows at each station: at Groups and Light it is chosen there. */
+function useShownView(station: Station, useLight: LightDesk, useGroups: GroupsDesk): LightView {
+  const light = useLight((desk) => desk.view);
+  const groups = useGroups((desk) => desk.view);
+  return station === 'light' ? light : station === 'groups' ? groups : 'bands';
+}
+
+/** A picture as if something were done that is not taken yet; as it is, where that does not fit any more. */
+function pictureWith(
+  make: Make,
+  operations: readonly Operation[] | null,
+  picture: Picture | undefined,
+  tables: RegionTables,
+): Picture | undefined {
+  if (!operations || !picture) return picture;
+  try {
+    return pictureById(applyOperations(make, operations, tables), picture.id) ?? picture;
+  } catch (error) {
+    if (!(error instanceof OperationError)) throw error;
+    return picture;
+  }
+}
+
 /** A make that is here: picture, workline and station. */
 export function LoadedMake({ useMake }: { useMake: MakeStore }) {
   const state = useMake(
@@ -90,21 +122,27 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
   const [useDesk] = useState(createDeskStore);
   const [useElements] = useState(createElementsDesk);
   const [useLight] = useState(createLightDesk);
-  const view = useLight((desk) => desk.view);
+  const [useGroups] = useState(createGroupsDesk);
+  const view = useShownView(station, useLight, useGroups);
   const showsCuts = useLight((desk) => desk.step === 'cuts');
   const raster = useRaster(useMake, picture);
   const lamp = lampInHand ?? make.lamp;
   const showsBands = station === 'groups' || station === 'light' || station === 'recipe';
-  const bands = useBands(picture, {
+  const tables = useMake((own) => own.tables);
+  const preview = useGroups((desk) => (station === 'groups' ? desk.preview : null));
+  const shown = useMemo(() => pictureWith(make, preview, picture, tables), [make, preview, picture, tables]);
+  const bands = useBands(shown, {
     table,
     labels: raster.labels,
     lamp: lampOver(lamp, make.pictures, picture?.id ?? ''),
-    view: station === 'light' ? view : 'bands',
+    view,
     withEdges: station === 'light' && showsCuts,
+    withContacts: station === 'groups',
     isMoving: lampInHand !== null,
     markers: rack.markers,
     isShown: showsBands,
   });
+  const parting = useParting({ picture, table, bands, markers: rack.markers }, preview !== null);
   const say = (said: string) => useDesk.getState().set({ said });
   const reading = useReading(useMake, picture, { table, isOpen: station === 'picture', isConflict: keep.kind === 'conflict', say });
   const originalPx = useOriginalSize(station === 'picture' ? picture : undefined);
@@ -137,11 +175,13 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
               useMake={useMake}
               useElements={useElements}
               useLight={useLight}
+              useGroups={useGroups}
               make={make}
               picture={picture}
               table={table}
               raster={raster}
               bands={bands}
+              parting={parting}
               station={station}
               lamp={lamp}
               nearness={nearness}
@@ -159,11 +199,14 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
                     useDesk,
                     useElements,
                     useLight,
+                    useGroups,
                     make,
                     picture,
+                    shown: shown ?? picture,
                     table,
                     raster,
                     bands,
+                    parting,
                     lamp,
                     reading,
                     originalPx,

@@ -20,10 +20,14 @@ import { ElementsOverlay } from './elements-overlay';
 import { showNextWhite, toggleJoining } from './elements-acts';
 import { ladderWords } from './ladder-words';
 import { edgeAt, layStroke, turnEdge } from './light-acts';
+import { fixByTap, nextArrangement } from './groups-acts';
+import type { GroupsDesk } from './groups-desk';
+import { GroupsOverlay } from './groups-overlay';
 import type { LightDesk } from './light-desk';
 import { LightOverlay } from './light-overlay';
 import type { MakeStore } from './make-store';
 import type { Bands } from './use-bands';
+import type { Parting } from './use-parting';
 import { collected, type HandMove, useElementsHand } from './use-elements-hand';
 import { chosenRegions, usePictureLayers } from './use-picture-layers';
 import type { Raster } from './use-raster';
@@ -32,11 +36,13 @@ type Props = {
   useMake: MakeStore;
   useElements: ElementsDesk;
   useLight: LightDesk;
+  useGroups: GroupsDesk;
   make: Make;
   picture: Picture | undefined;
   table: IndexedTable | undefined;
   raster: Raster;
   bands: Bands;
+  parting: Parting;
   station: Station;
   lamp: SceneLamp;
   nearness: Nearness;
@@ -55,7 +61,7 @@ function elementWords({ name, ladder }: Element): string {
 }
 
 /** What is tinted together at the Elements station, and what stands out, by the step that is open. */
-function useGroups(picture: Picture | undefined, table: IndexedTable | undefined, { useElements, station, chosenId }: Shown) {
+function useTinted(picture: Picture | undefined, table: IndexedTable | undefined, { useElements, station, chosenId }: Shown) {
   const { step, bodyAt } = useElements(useShallow((state) => ({ step: state.step, bodyAt: state.bodyAt })));
   const showsBodies = station === 'elements' && step === 'bodies';
   const bodies = useMemo(() => (showsBodies && picture && table ? standingOfPicture(picture, table) : null), [showsBodies, picture, table]);
@@ -88,6 +94,7 @@ type HandOf = {
   useMake: MakeStore;
   useElements: ElementsDesk;
   useLight: LightDesk;
+  useGroups: GroupsDesk;
   bands: Bands;
   picture: Picture | undefined;
   table: IndexedTable | undefined;
@@ -95,7 +102,7 @@ type HandOf = {
 };
 
 /** What a tap or drag over the picture does at each station, and what is said of it. */
-function useStageHand({ useMake, useElements, useLight, picture, table, station, bands }: HandOf) {
+function useStageHand({ useMake, useElements, useLight, useGroups, picture, table, station, bands }: HandOf) {
   const [said, setSaid] = useState('');
   const { hand, takeInHand } = useMake(useShallow((state) => ({ hand: state.hand, takeInHand: state.takeInHand })));
   const onElements = useElementsHand(useMake, useElements);
@@ -121,6 +128,10 @@ function useStageHand({ useMake, useElements, useLight, picture, table, station,
       if (edge) return turnEdge(useMake, useLight, picture.id, edge);
     }
     if (station === 'light' && useLight.getState().step === 'hand') return layStroke(useMake, useLight, picture.id, move.pathMm);
+    if (station === 'groups' && useGroups.getState().step === 'share') {
+      const said = fixByTap(useGroups, table, first);
+      if (said !== null) return setSaid(said);
+    }
     if (station === 'elements') return setSaid(onElements({ picture, table }, move) ?? '');
     if (station !== 'groups' || !(hand.kind === 'ladder' || (hand.kind === 'nothing' && !ownerAt(first)))) {
       return first > 0 ? choose(first) : undefined;
@@ -147,7 +158,7 @@ function useBoxOf(table: IndexedTable | undefined) {
 
 /** The picture in its place, at every station: it is tapped, dragged over and walked by keys, and says what is what. */
 export function PictureStage(props: Props) {
-  const { useMake, useElements, useLight, make, picture, table, raster, bands, station, lamp, nearness } = props;
+  const { useMake, useElements, useLight, useGroups, make, picture, table, raster, bands, station, lamp, nearness } = props;
   const state = useMake(
     useShallow(({ hand, cursorRegionId, focusTurn, showsNames, setCursor, showNames, moveLamp, settleLamp }) => ({
       ...{ hand, cursorRegionId, focusTurn, showsNames, setCursor, showNames, moveLamp, settleLamp },
@@ -164,9 +175,9 @@ export function PictureStage(props: Props) {
   const chosenId = hand.kind === 'element' ? hand.elementId : null;
   const layers = usePictureLayers(picture, {
     ...{ table, raster, bands, cursorRegionId },
-    ...useGroups(picture, table, { useElements, station, chosenId }),
+    ...useTinted(picture, table, { useElements, station, chosenId }),
   });
-  const { said, setSaid, onMove } = useStageHand({ useMake, useElements, useLight, picture, table, station, bands });
+  const { said, setSaid, onMove } = useStageHand({ useMake, useElements, useLight, useGroups, picture, table, station, bands });
   const keys = useElementsKeys(useMake, useElements, { picture, table });
   const boxOf = useBoxOf(table);
   if (!picture || !layers) return <div className="min-h-[48dvh] lg:min-h-80" />;
@@ -215,7 +226,7 @@ export function PictureStage(props: Props) {
           state.setCursor(next.id);
           setSaid(regionWords(picture, table, next.id));
         }}
-        keys={isElements ? keys : {}}
+        keys={isElements ? keys : station === 'groups' ? { r: () => nextArrangement(useGroups) } : {}}
         onPressCursor={() => {
           if (cursorRegion) onMove({ labels: [cursorRegion.label], gesture: 'tap', pathMm: [cursorRegion.insideMm] });
         }}
@@ -225,6 +236,7 @@ export function PictureStage(props: Props) {
               <ElementsOverlay {...{ useMake, useElements, picture, table, width, height }} labels={raster.labels} heldId={chosenId} />
             )}
             <NameTags tags={tags} width={width} height={height} />
+            {station === 'groups' && <GroupsOverlay {...{ useGroups, picture, table, width, height }} parting={props.parting} />}
             {isLight && <LightOverlay {...{ useMake, useLight, picture, bands, chosenId, width, height }} />}
             <Lamp
               lamp={over}

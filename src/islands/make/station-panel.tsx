@@ -7,14 +7,15 @@ import type { Station } from '#core/make/progress';
 import type { IndexedTable } from '#core/make/region-tables';
 import { useFetchedAhead } from '#islands/shared/fetched-ahead.ts';
 import type { DeskStore } from './desk-store';
-import { patchElement } from './elements-acts';
 import type { ElementsDesk } from './elements-desk';
+import type { GroupsDesk } from './groups-desk';
 import type { LightDesk } from './light-desk';
 import type { MakeStore } from './make-store';
 import { PicturesShelf } from './pictures-shelf';
 import { ElementsStation } from './stations/elements/elements-station';
 import type { Address } from './use-address';
 import type { Bands } from './use-bands';
+import type { Parting } from './use-parting';
 import { useOpenInside } from './use-open-inside';
 import type { Raster } from './use-raster';
 import type { LiveReading } from './use-reading';
@@ -22,7 +23,7 @@ import type { LiveReading } from './use-reading';
 // One stands at one station at a time: the others come when they are gone to.
 const pieces = {
   PictureStation: () => import('./stations/picture/picture-station').then((module) => ({ default: module.PictureStation })),
-  GroupsStation: () => import('./stations/groups-station').then((module) => ({ default: module.GroupsStation })),
+  GroupsStation: () => import('./stations/groups/groups-station').then((module) => ({ default: module.GroupsStation })),
   LightStation: () => import('./stations/light/light-station').then((module) => ({ default: module.LightStation })),
   RecipeStation: () => import('./stations/recipe-station').then((module) => ({ default: module.RecipeStation })),
 };
@@ -36,11 +37,15 @@ type Props = {
   useDesk: DeskStore;
   useElements: ElementsDesk;
   useLight: LightDesk;
+  useGroups: GroupsDesk;
   make: Make;
   picture: Picture;
+  /** The picture with what is tried, but not taken yet. */
+  shown: Picture;
   table: IndexedTable | undefined;
   raster: Raster;
   bands: Bands;
+  parting: Parting;
   lamp: SceneLamp;
   reading: LiveReading;
   originalPx: { widthPx: number; heightPx: number } | null;
@@ -50,7 +55,8 @@ type Props = {
 
 /** What stands beside the picture at each station of the workline. */
 export function StationPanel(props: Props) {
-  const { useMake, useDesk, useElements, useLight, make, picture, table, raster, bands, lamp, reading, originalPx, station, go } = props;
+  const { useMake, useDesk, useElements, useLight, useGroups, make, picture, table, raster, bands, parting } = props;
+  const { lamp, reading, originalPx, station, go } = props;
   const { rack, hand, edit, takeInHand } = useMake(
     useShallow((state) => ({
       rack: state.rack,
@@ -77,13 +83,7 @@ export function StationPanel(props: Props) {
     case 'elements':
       return <Elements {...{ useMake, useDesk, useElements, make, picture, table, raster, go }} />;
     case 'groups':
-      return (
-        <GroupsStation
-          {...{ picture, table, rack, hand }}
-          onTake={takeInHand}
-          onGive={(elementId, ladder) => patchElement(useMake, picture.id, elementId, { ladder })}
-        />
-      );
+      return <GroupsStation {...{ useMake, useGroups, make, picture, table, raster, bands, parting }} shown={props.shown} />;
     case 'light':
       return (
         <LightStation

@@ -4,6 +4,7 @@ import type { Marker } from '#model/marker';
 import type { Picture } from '#model/picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { BandMap } from '#core/scene/band-map';
+import type { Contact } from '#core/scene/contacts';
 import type { SceneEdge } from '#core/scene/scene';
 import type { BandPlace } from '#core/scene/band-places';
 import type { LampOver } from '#core/scene/lamp-over';
@@ -23,12 +24,16 @@ export type Bands = {
   places: ReadonlyMap<string, readonly (BandPlace | null)[]>;
   /** Edges of the elements' bodies, where they were asked for, with the element's id. */
   edges: readonly ElementEdge[];
+  /** Which elements touch, by their numbers (`ids`), where it was asked for. */
+  contacts: readonly Contact[];
+  /** Ids of the elements in the order of their numbers in the band map. */
+  ids: readonly string[];
   problem: string | null;
 };
 
 export type ElementEdge = SceneEdge & { elementId: string };
 
-const noBands: Bands = { paint: null, areasMm2: new Map(), places: new Map(), edges: [], problem: null };
+const noBands: Bands = { paint: null, areasMm2: new Map(), places: new Map(), edges: [], contacts: [], ids: [], problem: null };
 
 type Mapped = {
   ids: string[];
@@ -37,8 +42,9 @@ type Mapped = {
   places: (BandPlace | null)[][];
   form: FormAnswer | null;
   edges: SceneEdge[];
+  contacts: Contact[];
 };
-type Asked = BandsOfPicture & { withForm: boolean; withEdges: boolean };
+type Asked = BandsOfPicture & { withForm: boolean; withEdges: boolean; withContacts: boolean };
 
 export type BandsOptions = {
   table: IndexedTable | undefined;
@@ -51,6 +57,8 @@ export type BandsOptions = {
   view?: LightView;
   /** Whether edges are asked for too. Default false. */
   withEdges?: boolean;
+  /** Whether it is asked for which elements touch. Default false. */
+  withContacts?: boolean;
   /** Forms and bands are computed only where they are shown. */
   isShown: boolean;
 };
@@ -58,7 +66,7 @@ export type BandsOptions = {
 /** The bands of a picture in the colours of its markers: a worker tells which band lies where, and this paints them. */
 export function useBands(
   picture: Picture | undefined,
-  { table, labels, lamp, isMoving, markers, isShown, view = 'bands', withEdges = false }: BandsOptions,
+  { table, labels, lamp, isMoving, markers, isShown, view = 'bands', withEdges = false, withContacts = false }: BandsOptions,
 ): Bands {
   const [scene, setScene] = useState<NewestWish<Asked> | null>(null);
   const [mapped, setMapped] = useState<Mapped | null>(null);
@@ -79,7 +87,7 @@ export function useBands(
     const wishes = newestWish<Asked>(
       async ({ ids, request, ...also }) => {
         await loaded;
-        const answer = await api.bands(request);
+        const answer = await api.bands(request, also.withContacts);
         const form = also.withForm ? await api.form(request) : null;
         const edges = also.withEdges ? await api.edges(request) : [];
         if (!current) return;
@@ -101,9 +109,14 @@ export function useBands(
   const asked = useMemo(
     () =>
       isShown && picture && table
-        ? JSON.stringify({ ...bandsOfPicture(picture, table, lamp, isMoving ? 'half' : 'full'), withForm: view === 'form', withEdges })
+        ? JSON.stringify({
+            ...bandsOfPicture(picture, table, lamp, isMoving ? 'half' : 'full'),
+            withForm: view === 'form',
+            withEdges,
+            withContacts,
+          })
         : null,
-    [isShown, picture, table, lamp, isMoving, view, withEdges],
+    [isShown, picture, table, lamp, isMoving, view, withEdges, withContacts],
   );
   useEffect(() => {
     if (scene && asked) scene.want(JSON.parse(asked) as Asked);
@@ -116,7 +129,7 @@ export function useBands(
   useEffect(() => {
     if (!mapped || !colours) return setBands(noBands);
     let current = true;
-    const { map, ids, pixels, places, form, edges } = mapped;
+    const { map, ids, pixels, places, form, edges, contacts } = mapped;
     const pxMm2 = (map.scale / pxPerMm) ** 2;
     const image =
       view === 'form' && form
@@ -129,6 +142,8 @@ export function useBands(
           areasMm2: new Map(ids.map((id, index) => [id, (pixels[index] ?? []).map((count) => count * pxMm2)])),
           places: new Map(ids.map((id, index) => [id, places[index] ?? []])),
           edges: edges.map((edge) => ({ ...edge, elementId: ids[edge.element] ?? '' })),
+          contacts,
+          ids,
           problem: null,
         });
     });

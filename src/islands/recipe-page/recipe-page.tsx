@@ -1,64 +1,33 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Problem } from '#model/api/problem';
-import type { Make } from '#model/make';
-import { type Rack, rackSchema } from '#model/marker';
+import { useEffect, useRef, useState } from 'react';
+import type { Rack } from '#model/marker';
 import type { Picture } from '#model/picture';
-import type { IndexedTable } from '#core/make/region-tables';
 import { counted } from '#core/make/counted';
 import { progressOfPicture } from '#core/make/progress';
-import { withAssumedColours } from '#core/markers/assumed-colour';
 import { markerNames } from '#core/markers/marker-name';
 import { type PictureRecipe, type RecipeElement, recipeOfPicture } from '#core/technique/recipe';
 import { placeWords } from '#core/technique/recipe-file';
 import { schools } from '#core/technique/schools';
-import { fetchPicture } from '#islands/shared/make-parts.ts';
-import { call, problemToShow } from '#islands/shared/server-calls.ts';
-import { Button } from '#ui/button.tsx';
+import { type PrintedPicture, PrintedPage } from '#islands/shared/printed-page.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
 import { lampWords } from '#ui/lamp-place.ts';
 import { asPage } from '#ui/error-boundary.tsx';
-import { ProblemNotice } from '#ui/notice.tsx';
 
 /** Inner size of a page that fits on Letter and A4 alike, in mm: the narrower width, the shorter height, less the margins. */
 const pageMm = { width: 190, height: 256 };
 
-type Loaded = { make: Make; picture: Picture | undefined; table: IndexedTable | undefined; rack: Rack };
-
 /** A recipe to be printed: on one page where it can be read there, else on as many as it takes. */
 function RecipePageWhole({ makeId }: { makeId: string }) {
-  const [loaded, setLoaded] = useState<Loaded | null>(null);
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const load = useCallback(() => {
-    setProblem(null);
-    const pictureId = new URLSearchParams(window.location.search).get('picture');
-    Promise.all([fetchPicture(makeId, pictureId), call(rackSchema, '/api/rack')]).then(
-      ([parts, rack]) => setLoaded({ ...parts, rack: { ...rack, markers: withAssumedColours(rack.markers) } }),
-      (error: unknown) => setProblem(problemToShow(error)),
-    );
-  }, [makeId]);
-  useEffect(load, [load]);
   return (
-    <main className="min-h-dvh bg-wall p-4 print:bg-paper print:p-0">
-      <p className="mx-auto mb-4 flex w-[190mm] max-w-full gap-3 print:hidden">
-        <Button weight="main" onClick={() => window.print()} disabled={!loaded}>
-          Print this page
-        </Button>
-      </p>
-      {!loaded && <h1 className="text-3xl print:hidden">{problem ? 'This recipe cannot be shown now' : 'Fetching the recipe …'}</h1>}
-      {problem && (
-        <ProblemNotice problem={problem}>
-          <Button onClick={load}>Try again</Button>
-        </ProblemNotice>
-      )}
-      {loaded && <Sheet {...loaded} />}
-    </main>
+    <PrintedPage makeId={makeId} what="recipe">
+      {(loaded) => <Sheet {...loaded} />}
+    </PrintedPage>
   );
 }
 
 /** Smaller than this nobody reads it at a craft table: then it goes on to a second page. */
 const leastShrink = 0.62;
 
-function Sheet({ make, picture, table, rack }: Loaded) {
+function Sheet({ make, picture, table, rack }: PrintedPicture) {
   const content = useRef<HTMLDivElement>(null);
   const [shrink, setShrink] = useState(1);
   const [pages, setPages] = useState(1);
@@ -116,7 +85,7 @@ function Sheet({ make, picture, table, rack }: Loaded) {
   );
 }
 
-type HeadProps = Pick<Loaded, 'make' | 'rack'> & { picture: Picture; recipe: PictureRecipe };
+type HeadProps = Pick<PrintedPicture, 'make' | 'rack'> & { picture: Picture; recipe: PictureRecipe };
 
 function SheetHead({ make, picture, rack, recipe }: HeadProps) {
   return (

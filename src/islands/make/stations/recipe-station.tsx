@@ -16,7 +16,7 @@ import { buttonLook, Button } from '#ui/button.tsx';
 import { Ladder } from '#ui/ladder.tsx';
 import type { ShownRack } from '../make-store';
 import { rungsToShow } from '../ladder-words';
-import { MarkerMinds } from '../marker-minds';
+import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
 
 type Props = {
   make: Make;

@@ -1,4 +1,3 @@
-import { useEffect, useRef } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { SceneLamp } from '#model/lamp';
 import type { Picture } from '#model/picture';
@@ -7,8 +6,8 @@ import { type LitElement, lightChanges } from '#core/scene/lights-compared';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { Button } from '#ui/button.tsx';
-import { paperHex } from '#ui/colours.ts';
 import { lampWords } from '#ui/lamp-place.ts';
+import { SmallPicture } from '#ui/small-picture.tsx';
 import type { LightDesk } from '../../light-desk';
 import { type Bands, useBands } from '../../use-bands';
 import type { Raster } from '../../use-raster';
@@ -57,7 +56,13 @@ export function BesidePanel({ useLight, pictures, picture, table, raster, marker
     <div className="space-y-3" data-beside={other.paint ? 'shown' : 'none'}>
       <div className="flex flex-wrap gap-4">
         <figure className="w-56">
-          <SmallPicture {...{ raster, picture }} paint={other.paint} />
+          <SmallPicture
+            label="The picture under the other light"
+            lines={raster.lines}
+            paint={other.paint}
+            widthPx={smallPx}
+            heightPx={Math.round((smallPx * picture.heightMm) / picture.widthMm)}
+          />
           <figcaption>Beside: {lampWords(beside)}</figcaption>
         </figure>
         <div className="flex min-w-40 flex-1 flex-col items-start gap-2">
@@ -91,29 +96,3 @@ export function BesidePanel({ useLight, pictures, picture, table, raster, marker
 }
 
 const smallPx = 448;
-
-function SmallPicture({ raster, picture, paint }: Pick<Props, 'raster' | 'picture'> & { paint: ImageBitmap | null }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const { lines } = raster;
-  const height = Math.round((smallPx * picture.heightMm) / picture.widthMm);
-  useEffect(() => {
-    const context = canvas.current?.getContext('2d');
-    if (!context) return;
-    context.globalCompositeOperation = 'source-over';
-    context.fillStyle = paperHex;
-    context.fillRect(0, 0, smallPx, height);
-    if (paint) context.drawImage(paint, 0, 0, smallPx, height);
-    context.globalCompositeOperation = 'multiply';
-    if (lines) context.drawImage(lines, 0, 0, smallPx, height);
-  }, [lines, paint, height]);
-  return (
-    <canvas
-      ref={canvas}
-      width={smallPx}
-      height={height}
-      className="w-full border border-edge"
-      aria-label="The picture under the other light"
-      role="img"
-    />
-  );
-}

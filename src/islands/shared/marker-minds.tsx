@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { Rack } from '#model/marker';
-import { today as localToday } from '#islands/shared/today.ts';
+import { today as localToday } from './today';
 import { markerNames } from '#core/markers/marker-name';
 import { checkRack, markerWarnings } from '#core/markers/rack-checks';
 

@@ -1,0 +1,179 @@
+import type { Ladder } from '#model/ladder';
+import type { Operation } from '#model/operation';
+import type { Element, Picture } from '#model/picture';
+import { OperationError } from '#core/make/operation-error';
+import { pictureById } from '#core/make/picture-lookup';
+import type { IndexedTable } from '#core/make/region-tables';
+import { addMarker, addRung, type RungChange, removeRung, stepRung, type Towards } from '#core/groups/rung-steps';
+import type { ShownMarker } from '#core/markers/assumed-colour';
+import type { SuggestedLadder } from '#core/markers/suggest';
+import { patchElement } from './elements-acts';
+import type { GroupsDesk } from './groups-desk';
+import { ladderWords } from './ladder-words';
+import type { MakeStore } from './make-store';
+
+/** Acts of the Groups station: each is an edit of the make as it is when it is kept, and says what it did. */
+
+type Stores = { useMake: MakeStore; useGroups: GroupsDesk; pictureId: string };
+
+const elementOf = ({ useMake, pictureId }: Stores, elementId: string): Element | undefined =>
+  pictureById(useMake.getState().make, pictureId)?.elements.find(({ id }) => id === elementId);
+
+/** Gives an element a ladder, or takes its own off. */
+export function giveLadder(stores: Stores, elementId: string, ladder: Ladder | null): void {
+  patchElement(stores.useMake, stores.pictureId, elementId, { ladder });
+  const element = elementOf(stores, elementId);
+  stores.useGroups
+    .getState()
+    .set({ rungId: null, preview: null, said: element ? `${element.name}: ${ladder ? ladderWords(ladder) : 'no ladder'}` : '' });
+}
+
+/** Share of its paper that a white thing keeps bare, unless its maker wishes otherwise. */
+const usualBareShare = 0.15;
+
+/** Gives what was suggested; a white thing keeps some of its paper bare, unless it has a wish of its own. */
+export function giveSuggested(stores: Stores, elementId: string, suggested: SuggestedLadder): void {
+  const ladder: Ladder = { rungs: suggested.rungs.map(({ id, code }) => ({ markerId: id, code })) };
+  const element = elementOf(stores, elementId);
+  if (!suggested.fadesIntoPaper || element?.spot || element?.light?.highlight !== undefined) {
+    giveLadder(stores, elementId, ladder);
+    return;
+  }
+  stores.useMake.getState().edit((newest) => {
+    const now = pictureById(newest, stores.pictureId)?.elements.find(({ id }) => id === elementId);
+    if (!now) return null;
+    const { shares: _, ...light } = now.light ?? {};
+    const fields = { ladder, light: { ...light, highlight: usualBareShare } };
+    return [{ kind: 'patch', entity: 'element', pictureId: stores.pictureId, id: elementId, fields }];
+  });
+  stores.useGroups.getState().set({ rungId: null, preview: null, said: `${element?.name}: ${ladderWords(ladder)}, and paper` });
+}
+
+/** Changes the ladder of an element as it is then; where that cannot be, says why. */
+function changeLadder(stores: Stores, elementId: string, change: (ladder: Ladder | undefined) => RungChange): void {
+  const { useMake, useGroups, pictureId } = stores;
+  let result: RungChange | null = null;
+  useMake.getState().edit((newest) => {
+    const element = pictureById(newest, pictureId)?.elements.find(({ id }) => id === elementId);
+    if (!element) return null;
+    result = change(element.ladder);
+    if ('problem' in result) return null;
+    if (element.spot && result.ladder.rungs.length > 3)
+      throw new OperationError(`${element.name} is a soft spot: it takes one to three markers.`);
+    return [{ kind: 'patch', entity: 'element', pictureId, id: elementId, fields: { ladder: result.ladder } }];
+  });
+  const done = result as RungChange | null;
+  if (!done) return;
+  const name = elementOf(stores, elementId)?.name ?? '';
+  if ('problem' in done) useGroups.getState().set({ said: done.problem });
+  else useGroups.getState().set({ rungId: done.markerId, preview: null, said: `${name}: ${ladderWords(done.ladder)}` });
+}
+
+/** The rack as far as the make may use it, and what is in hand although it lies outside. */
+function openRack({ useMake }: Pick<Stores, 'useMake'>, inHand: readonly string[]): readonly ShownMarker[] {
+  const { rack, make } = useMake.getState();
+  if (!make?.onlyMarkers) return rack.markers;
+  const open = new Set([...make.onlyMarkers.map(({ markerId }) => markerId), ...inHand]);
+  return rack.markers.filter(({ id }) => open.has(id));
+}
+
+const idsOf = (ladder: Ladder | undefined): string[] => ladder?.rungs.map(({ markerId }) => markerId) ?? [];
+
+export function stepTowards(stores: Stores, elementId: string, markerId: string, towards: Towards): void {
+  changeLadder(stores, elementId, (ladder) =>
+    ladder ? stepRung(ladder, markerId, towards, openRack(stores, idsOf(ladder))) : { problem: 'It has no ladder.' },
+  );
+}
+
+export function addTowards(stores: Stores, elementId: string, towards: Towards): void {
+  changeLadder(stores, elementId, (ladder) =>
+    ladder ? addRung(ladder, towards, openRack(stores, idsOf(ladder))) : { problem: 'It has no ladder.' },
+  );
+}
+
+export function takeRungOut(stores: Stores, elementId: string, markerId: string): void {
+  const ladder = elementOf(stores, elementId)?.ladder;
+  const left = ladder ? removeRung(ladder, markerId) : null;
+  giveLadder(stores, elementId, left);
+}
+
+/** Lays a marker on an element: it joins the ladder, or begins one. */
+export function layMarker(stores: Stores, elementId: string, markerId: string): void {
+  const { rack, takeInHand } = stores.useMake.getState();
+  const marker = rack.markers.find(({ id }) => id === markerId);
+  if (!marker) return;
+  changeLadder(stores, elementId, (ladder) => addMarker(ladder, marker, rack.markers));
+  takeInHand({ kind: 'element', elementId });
+}
+
+/** The rung in hand at another lightness: the marker of its family, or nearly of its hue, that is nearest to it. */
+export function rungAtLightness(
+  { useMake, pictureId }: Stores,
+  elementId: string,
+  markerId: string,
+  lightnessL: number,
+): RungChange | null {
+  const { rack, make } = useMake.getState();
+  const ladder = pictureById(make, pictureId)?.elements.find(({ id }) => id === elementId)?.ladder;
+  const from = rack.markers.find(({ id }) => id === markerId);
+  if (!ladder || !from) return null;
+  const open = openRack({ useMake }, idsOf(ladder));
+  let here = from;
+  let moved = ladder;
+  // Step by step, as far as each step comes nearer.
+  for (let step = 0; step < open.length; step++) {
+    const fromL: number = here.lab?.L ?? lightnessL;
+    const next = stepRung(moved, here.id, lightnessL < fromL ? 'darker' : 'paler', open);
+    if ('problem' in next) break;
+    const marker = open.find(({ id }) => id === next.markerId);
+    if (!marker?.lab || Math.abs(marker.lab.L - lightnessL) >= Math.abs(fromL - lightnessL)) break;
+    here = marker;
+    moved = next.ladder;
+  }
+  return here === from ? null : { ladder: moved, markerId: here.id };
+}
+
+/** What giving a ladder would do, to be shown before it is done. */
+export function wouldGive(pictureId: string, elementId: string, ladder: Ladder): Operation[] {
+  return [{ kind: 'patch', entity: 'element', pictureId, id: elementId, fields: { ladder } }];
+}
+
+/** Puts another marker in the place of a rung, of every element of the picture that has it. */
+export function replaceEverywhere(stores: Stores, ladders: ReadonlyMap<string, Ladder>): void {
+  const { useMake, useGroups, pictureId } = stores;
+  useMake.getState().edit((newest) => {
+    const now: Picture | undefined = pictureById(newest, pictureId);
+    const operations = (now?.elements ?? []).flatMap(({ id }): Operation[] => {
+      const ladder = ladders.get(id);
+      return ladder ? wouldGive(pictureId, id, ladder) : [];
+    });
+    return operations.length > 0 ? operations : null;
+  });
+  useGroups.getState().set({ preview: null, rungId: null });
+}
+
+/** Another arrangement of what is being shared out. */
+export function nextArrangement(useGroups: GroupsDesk): void {
+  const { sharing, step, set } = useGroups.getState();
+  if (step === 'share') set({ sharing: { ...sharing, kindOf: null, seed: sharing.seed + 1 } });
+}
+
+/**
+ * A tap on a repeat: it keeps the ladder that it has, then gets the next one by every further tap, and after the last one it is free again.
+ * @returns what is said of it; null where the tap meant no repeat.
+ */
+export function fixByTap(useGroups: GroupsDesk, table: IndexedTable, label: number): string | null {
+  const { sharing, set } = useGroups.getState();
+  const region = table.byLabel.get(label);
+  const shown = region && (sharing.kindOf?.get(region.id) ?? sharing.fixed.get(region.id));
+  if (!region || shown === undefined) return null;
+  const held = sharing.fixed.get(region.id);
+  const next = held === undefined ? shown : held + 1;
+  const fixed = new Map(sharing.fixed);
+  const isFree = next >= sharing.ladders.length;
+  if (isFree) fixed.delete(region.id);
+  else fixed.set(region.id, next);
+  set({ sharing: { ...sharing, fixed } });
+  const number = table.numberOf.get(region.id);
+  return isFree ? `Area ${number} is free again.` : `Area ${number} gets ladder ${next + 1} by your hand.`;
+}

@@ -1,0 +1,66 @@
+import { useShallow } from 'zustand/react/shallow';
+import type { Make } from '#model/make';
+import type { Picture } from '#model/picture';
+import type { IndexedTable } from '#core/make/region-tables';
+import { StepTabs } from '#ui/step-tabs.tsx';
+import { type GroupsDesk, groupsSteps } from '../../groups-desk';
+import type { MakeStore } from '../../make-store';
+import type { Bands } from '../../use-bands';
+import type { Parting } from '../../use-parting';
+import type { Raster } from '../../use-raster';
+import { InsteadPanel } from './instead-panel';
+import { LaddersPanel } from './ladders-panel';
+import { PalettePanel } from './palette-panel';
+import { PartingPanel } from './parting-panel';
+import { PullPanel } from './pull-panel';
+import { SharePanel } from './share-panel';
+
+export type GroupsProps = {
+  useMake: MakeStore;
+  useGroups: GroupsDesk;
+  make: Make;
+  /** As it is kept. */
+  picture: Picture;
+  /** As it is shown: with what is tried, but not taken yet. */
+  shown: Picture;
+  table: IndexedTable | undefined;
+  raster: Raster;
+  bands: Bands;
+  parting: Parting;
+};
+
+/** The Groups station: a light-to-dark ladder for each element, and what they are together. */
+export function GroupsStation(props: GroupsProps) {
+  const { useMake, useGroups, parting } = props;
+  const { step, said, set } = useGroups(useShallow((state) => ({ step: state.step, said: state.said, set: state.set })));
+  const steps = groupsSteps.map(({ id, name }) => ({
+    id,
+    name,
+    open: id === 'parting' && parting.pairs && parting.pairs.length > 0 ? String(parting.pairs.length) : undefined,
+  }));
+  return (
+    <section aria-label="Groups" className="flex flex-col lg:min-h-full">
+      <StepTabs
+        label="Work on the groups"
+        steps={steps}
+        current={step}
+        fills
+        onGo={(id) => {
+          set({ step: id, said: '', preview: null, pointedPair: null, rungId: null });
+          // There the whole picture is looked at.
+          if (id === 'parting' || id === 'palette') useMake.getState().takeInHand({ kind: 'nothing' });
+        }}
+      >
+        {step === 'ladders' && <LaddersPanel {...props} />}
+        {step === 'parting' && <PartingPanel {...props} />}
+        {step === 'palette' && <PalettePanel {...props} />}
+        {step === 'share' && <SharePanel {...props} />}
+        {step === 'instead' && <InsteadPanel {...props} />}
+        {step === 'pull' && <PullPanel {...props} />}
+        <p role="status" className="empty:hidden" data-groups-said>
+          {said}
+        </p>
+      </StepTabs>
+    </section>
+  );
+}

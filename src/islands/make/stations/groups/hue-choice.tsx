@@ -1,0 +1,48 @@
+import { useMemo } from 'react';
+import type { ShownMarker } from '#core/markers/assumed-colour';
+import { isUsable } from '#core/markers/find-ladders';
+import { type HueId, hueIds, isOfHue } from '#core/markers/hues';
+import { DoubleChipShape } from '#ui/double-chip.tsx';
+
+type Props = { markers: readonly ShownMarker[]; chosen: HueId | null; onChoose: (hue: HueId | null) => void };
+
+/** The strongest usable ink of a hue, or of a grey the one in the middle: what stands for it. */
+function sampleOf(hue: HueId, markers: readonly ShownMarker[]): ShownMarker | undefined {
+  const own = markers.filter((marker) => marker.lab && isUsable(marker) && isOfHue(marker.lab, hue));
+  const merit = ({ lab }: ShownMarker) => (lab ? Math.hypot(lab.a, lab.b) - 0.5 * Math.abs(lab.L - 62) : 0);
+  return own.reduce<ShownMarker | undefined>((best, marker) => (best && merit(best) >= merit(marker) ? best : marker), undefined);
+}
+
+/** The hue first, in words and as a marker of it; none asked for: what such an element usually gets. */
+export function HueChoice({ markers, chosen, onChoose }: Props) {
+  const hues = useMemo(
+    () =>
+      hueIds.flatMap((hue) => {
+        const sample = sampleOf(hue, markers);
+        return sample ? [{ hue, sample }] : [];
+      }),
+    [markers],
+  );
+  const look = (isOn: boolean) => `min-h-8 shrink-0 px-1.5 text-sm ${isOn ? 'bg-ink text-paper' : 'bg-paper hover:bg-wall'}`;
+  return (
+    <fieldset className="my-1 flex gap-1 overflow-x-auto pb-1" aria-label="Hue">
+      <button type="button" aria-pressed={chosen === null} className={look(chosen === null)} onClick={() => onChoose(null)}>
+        as usual
+      </button>
+      {hues.map(({ hue, sample }) => (
+        <button
+          key={hue}
+          type="button"
+          aria-pressed={chosen === hue}
+          className={`flex items-center gap-1 ${look(chosen === hue)}`}
+          onClick={() => onChoose(chosen === hue ? null : hue)}
+        >
+          <svg width="24" height="12" viewBox="0 0 24 12" aria-hidden="true" className="bg-paper">
+            <DoubleChipShape lab={sample.lab} width={24} height={12} />
+          </svg>
+          {hue}
+        </button>
+      ))}
+    </fieldset>
+  );
+}

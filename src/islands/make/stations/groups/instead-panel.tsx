@@ -1,0 +1,125 @@
+import { useMemo, useState } from 'react';
+import type { Element } from '#model/picture';
+import { closeE00, type Instead, insteadOf } from '#core/groups/instead';
+import { isUsable } from '#core/markers/find-ladders';
+import { markerNames } from '#core/markers/marker-name';
+import { Button } from '#ui/button.tsx';
+import { ChoiceButtons } from '#ui/choice-buttons.tsx';
+import { DoubleChip } from '#ui/double-chip.tsx';
+import { replaceEverywhere, wouldGive } from '../../groups-acts';
+import type { ShownRack } from '../../make-store';
+import type { GroupsProps } from './groups-station';
+
+type Wanted = { element: Element; found: Instead | { problem: string } };
+
+/** Which ladders need something instead: those with a marker that is gone, dead or not owned; or all, into one line of the rack. */
+function useWanted({ picture, make }: Pick<GroupsProps, 'picture' | 'make'>, rack: ShownRack, lineId: string | null): Wanted[] {
+  return useMemo(() => {
+    const byId = new Map(rack.markers.map((marker) => [marker.id, marker]));
+    const leftOut = new Set(lineId === null ? [] : rack.markers.filter((marker) => marker.lineId !== lineId).map(({ id }) => id));
+    const only = make.onlyMarkers && new Set(make.onlyMarkers.map(({ markerId }) => markerId));
+    return picture.elements.flatMap((element): Wanted[] => {
+      const { ladder } = element;
+      if (!ladder) return [];
+      const isHere = ladder.rungs.every(({ markerId }) => {
+        const marker = byId.get(markerId);
+        return marker && isUsable(marker) && !leftOut.has(markerId) && (!only || only.has(markerId));
+      });
+      if (isHere) return [];
+      const colours = ladder.rungs.map(({ markerId }) => byId.get(markerId)?.lab);
+      return [{ element, found: insteadOf(ladder, colours, rack.markers, { leftOut, only }) }];
+    });
+  }, [picture.elements, make.onlyMarkers, rack.markers, lineId]);
+}
+
+/** What the maker owns instead: whole ladders translated into the rack, or into one line of it. */
+export function InsteadPanel(props: GroupsProps) {
+  const { useMake, useGroups, picture } = props;
+  const rack = useMake((state) => state.rack);
+  const [lineId, setLineId] = useState<string>('all');
+  const wanted = useWanted(props, rack, lineId === 'all' ? null : lineId);
+  const stores = { useMake, useGroups, pictureId: picture.id };
+  const ready = wanted.flatMap(({ element, found }) => ('problem' in found ? [] : [[element.id, found.ladder] as const]));
+  const choices = [{ id: 'all', name: 'All I own' }, ...rack.lines.map(({ id, name }) => ({ id, name }))];
+  return (
+    <div className="space-y-3">
+      <ChoiceButtons label="Into" choices={choices} chosen={lineId} onChoose={setLineId} />
+      {wanted.length === 0 ? (
+        <p>
+          {lineId === 'all'
+            ? 'Every marker of these ladders is in your rack and fit to use.'
+            : `All ladders are of ${rack.lines.find(({ id }) => id === lineId)?.name} already.`}
+        </p>
+      ) : (
+        <>
+          <ul className="space-y-3">
+            {wanted.map(({ element, found }) => (
+              <li
+                key={element.id}
+                className="bg-paper px-4 py-2"
+                data-instead={element.name}
+                onPointerEnter={() =>
+                  'ladder' in found && useGroups.getState().set({ preview: wouldGive(picture.id, element.id, found.ladder) })
+                }
+                onPointerLeave={() => useGroups.getState().set({ preview: null })}
+              >
+                <p className="flex items-baseline justify-between gap-3">
+                  <strong>{element.name}</strong>
+                  {'ladder' in found && (
+                    <Button weight="quiet" onClick={() => replaceEverywhere(stores, new Map([[element.id, found.ladder]]))}>
+                      Take it
+                    </Button>
+                  )}
+                </p>
+                {'problem' in found ? <p>{found.problem}</p> : <Translated found={found} rack={rack} />}
+              </li>
+            ))}
+          </ul>
+          {ready.length > 1 && (
+            <Button weight="main" onClick={() => replaceEverywhere(stores, new Map(ready))}>
+              Take all {ready.length}
+            </Button>
+          )}
+        </>
+      )}
+    </div>
+  );
+}
+
+/** Rung by rung: what it was, what stands in, and how that differs. */
+function Translated({ found, rack }: { found: Instead; rack: ShownRack }) {
+  const nameOf = useMemo(() => markerNames(rack), [rack]);
+  return (
+    <>
+      <table className="w-full text-sm">
+        <tbody>
+          {found.rungs.map(({ from, to, difference, words }) => (
+            <tr key={from.markerId} className="border-t border-edge">
+              <td className="py-0.5">
+                <DoubleChip lab={from.lab} code={from.code} />
+              </td>
+              <td aria-hidden="true">→</td>
+              <td>
+                <DoubleChip lab={to.lab} code={nameOf({ markerId: to.id, code: to.code })} />
+              </td>
+              <td>
+                {words}
+                {difference > closeE00 && <strong> · nothing comes close</strong>}
+              </td>
+              <td className="text-right font-code">{difference.toFixed(1)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="text-sm text-soft">
+        Difference in all (CIEDE2000) {found.total.toFixed(1)}; marker by marker it could be {found.leastTotal.toFixed(1)}, without its
+        steps.
+      </p>
+      {found.buy.map(({ code, marker, difference }) => (
+        <p key={code} className="text-sm">
+          Nearest to {code} worth buying: <DoubleChip lab={marker.lab} code={marker.code} /> difference {difference.toFixed(1)}.
+        </p>
+      ))}
+    </>
+  );
+}

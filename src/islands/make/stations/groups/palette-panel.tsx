@@ -1,0 +1,147 @@
+import { useState } from 'react';
+import { useShallow } from 'zustand/react/shallow';
+import type { Ladder } from '#model/ladder';
+import type { Element } from '#model/picture';
+import { elementBorders } from '#core/groups/element-borders';
+import { staysWhite } from '#core/make/element-names';
+import { counted } from '#core/make/counted';
+import { areaMm2Of } from '#core/make/picture-lookup';
+import { Button } from '#ui/button.tsx';
+import { problemToShow } from '#islands/shared/server-calls.ts';
+import type { PaletteAnswer } from '#workers/groups-messages';
+import { replaceEverywhere, wouldGive } from '../../groups-acts';
+import { useGroupsWorker } from '../../use-groups-worker';
+import type { GroupsProps } from './groups-station';
+import { OnlyMarkers } from './only-markers';
+import { PaletteCard, type PaletteProposal } from './palette-card';
+
+type Found = { proposals: PaletteProposal[]; elements: Element[]; most: number } | { problem: string };
+
+const numbers = [1, 2, 3, 4, 5, 6, 7, 8, 10, 12] as const;
+
+/** A limited palette: at most so many ladders for the whole picture, some kept, several proposals side by side. */
+export function PalettePanel(props: GroupsProps) {
+  const { useMake, useGroups, make, picture, table, raster } = props;
+  const rack = useMake((state) => state.rack);
+  const set = useGroups(useShallow((state) => state.set));
+  const api = useGroupsWorker(raster.labels, table?.table);
+  const [most, setMost] = useState(5);
+  const [kept, setKept] = useState<ReadonlySet<string>>(new Set());
+  const [found, setFound] = useState<Found | null>(null);
+  const [busy, setBusy] = useState(false);
+  const coloured = picture.elements.filter((element) => !staysWhite(element) && (element.regionIds.length > 0 || element.spot));
+  const stores = { useMake, useGroups, pictureId: picture.id };
+
+  const find = async () => {
+    if (!api) return;
+    setBusy(true);
+    set({ preview: null });
+    const places = new Map(coloured.map(({ id }, place) => [id, place]));
+    const neighbours = elementBorders(picture, table).flatMap(({ between: [one, other], lengthMm }) => {
+      const [first, second] = [places.get(one), places.get(other)];
+      return first === undefined || second === undefined ? [] : [[first, second, lengthMm]];
+    });
+    try {
+      const answer: PaletteAnswer = await api.palettes({
+        markers: rack.markers,
+        pairNotes: rack.pairNotes,
+        neighbours,
+        most,
+        elements: coloured.map((element) => ({
+          id: element.id,
+          name: element.name,
+          ...(element.kind ? { kind: element.kind } : {}),
+          areaMm2: areaMm2Of(element, table),
+          ...(kept.has(element.id) && element.ladder ? { keeps: element.ladder.rungs.map(({ markerId }) => markerId) } : {}),
+        })),
+        ...(make.onlyMarkers ? { only: make.onlyMarkers.map(({ markerId }) => markerId) } : {}),
+      });
+      setFound(
+        'problem' in answer
+          ? answer
+          : { proposals: answer.proposals.map((own) => withCodes(own, coloured, rack)), elements: coloured, most },
+      );
+    } catch (error) {
+      setFound({ problem: problemToShow(error).message });
+    }
+    setBusy(false);
+  };
+  const show = (ladders: ReadonlyMap<string, Ladder> | null) =>
+    set({ preview: ladders && [...ladders].flatMap(([id, ladder]) => wouldGive(picture.id, id, ladder)) });
+
+  return (
+    <div className="space-y-3">
+      <OnlyMarkers {...props} />
+      <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+        <label className="flex items-center gap-2">
+          <span className="font-semibold">At most</span>
+          <select
+            className="min-h-11 border-b-2 border-ink bg-paper px-2"
+            value={most}
+            onChange={(event) => setMost(numbers.find((own) => own === Number(event.target.value)) ?? 5)}
+          >
+            {numbers.map((own) => (
+              <option key={own} value={own}>
+                {own}
+              </option>
+            ))}
+          </select>
+          ladders for {counted(coloured.length, 'element')}
+        </label>
+        <Button weight="main" disabled={!api || busy || coloured.length === 0} onClick={() => void find()}>
+          {busy ? 'Choosing …' : 'Propose palettes'}
+        </Button>
+      </div>
+      <fieldset className="flex flex-wrap gap-1" aria-label="Keep the ladders of">
+        <legend className="text-sm">Keep the ladders of</legend>
+        {coloured
+          .filter(({ ladder }) => ladder)
+          .map(({ id, name }) => (
+            <button
+              key={id}
+              type="button"
+              aria-pressed={kept.has(id)}
+              className={`min-h-8 px-2 text-sm ${kept.has(id) ? 'bg-ink text-paper' : 'bg-paper hover:bg-wall'}`}
+              onClick={() => setKept((now) => (now.has(id) ? new Set([...now].filter((own) => own !== id)) : new Set([...now, id])))}
+            >
+              {name}
+            </button>
+          ))}
+      </fieldset>
+      {found && 'problem' in found && <p role="alert">{found.problem}</p>}
+      {found && 'proposals' in found && (
+        <ul className="space-y-3" aria-label="Proposed palettes">
+          {found.proposals.map((proposal, index) => (
+            <PaletteCard
+              key={[...proposal.ladders.values()].map(({ rungs }) => rungs.map(({ markerId }) => markerId).join(' ')).join('|')}
+              {...{ ...props, proposal, rack }}
+              number={index + 1}
+              elements={found.elements}
+              onShow={show}
+              onTake={(ladders) => {
+                replaceEverywhere(stores, ladders);
+                set({ said: `${counted(ladders.size, 'ladder')} given.` });
+              }}
+            />
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}
+
+type Rack = { markers: readonly { id: string; code: string }[] };
+type Answered = Extract<PaletteAnswer, { proposals: unknown }>['proposals'][number];
+
+function withCodes({ ladders, ...rest }: Answered, elements: readonly Element[], { markers }: Rack): PaletteProposal {
+  const codeOf = new Map(markers.map(({ id, code }) => [id, code]));
+  return {
+    ...rest,
+    ladders: new Map(
+      elements.map(({ id }, place) => [
+        id,
+        { rungs: (ladders[place] ?? []).map((markerId) => ({ markerId, code: codeOf.get(markerId) ?? markerId })) },
+      ]),
+    ),
+  };
+}

@@ -1,0 +1,54 @@
+import { useMemo } from 'react';
+import { atAGlance } from '#core/groups/at-a-glance';
+import { counted } from '#core/make/counted';
+import { markerNames } from '#core/markers/marker-name';
+import { pullList } from '#core/technique/pull-list';
+import { recipeOfPicture } from '#core/technique/recipe';
+import { buttonLook } from '#ui/button.tsx';
+import { DoubleChip } from '#ui/double-chip.tsx';
+import { GlanceChart } from '#ui/glance-chart.tsx';
+import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
+import type { GroupsProps } from './groups-station';
+
+/** Markers to pull in the order of use, and the picture's colours at a glance. */
+export function PullPanel({ useMake, make, picture, table, bands }: GroupsProps) {
+  const rack = useMake((state) => state.rack);
+  const byId = useMemo(() => new Map(rack.markers.map((marker) => [marker.id, marker])), [rack.markers]);
+  const pulled = useMemo(() => pullList(recipeOfPicture(make, picture, rack.markers, table)), [make, picture, rack.markers, table]);
+  const nameOf = useMemo(() => markerNames(rack), [rack]);
+  const glance = useMemo(
+    () => atAGlance(picture.elements, bands.areasMm2, new Map(rack.markers.map(({ id, lab }) => [id, lab]))),
+    [picture.elements, bands.areasMm2, rack.markers],
+  );
+  if (pulled.length === 0) return <p>No element has a ladder yet: give one, and what to pull from the rack stands here.</p>;
+  return (
+    <div className="space-y-4">
+      <p className="flex flex-wrap items-center justify-between gap-2">
+        <strong>{counted(pulled.length, 'marker')}, in the order of use</strong>
+        <a href={`/makes/${make.id}/pull-list?picture=${picture.id}`} target="_blank" rel="noreferrer" className={buttonLook('plain')}>
+          Print it (half a sheet)
+        </a>
+      </p>
+      <ol className="columns-2 gap-4" aria-label="Markers to pull">
+        {pulled.map(({ markerId, code, elements }) => (
+          <li key={markerId} className="mb-1 break-inside-avoid">
+            <DoubleChip lab={byId.get(markerId)?.lab} code={nameOf({ markerId, code })} />
+            <span className="block pl-1.5 text-sm text-soft">{elements.join(', ')}</span>
+          </li>
+        ))}
+      </ol>
+      <MarkerMinds rack={rack} markers={pulled} />
+      {glance.lightness && (
+        <section aria-label="At a glance" className="space-y-1">
+          <h3 className="text-base">At a glance</h3>
+          <GlanceChart colours={glance.colours} />
+          <p>
+            From L* {Math.round(glance.lightness.lightestL)} down to {Math.round(glance.lightness.darkestL)}.
+            {glance.standsOut &&
+              ` ${glance.standsOut.name} stands out most (difference ${glance.standsOut.difference.toFixed(0)} from the rest).`}
+          </p>
+        </section>
+      )}
+    </div>
+  );
+}

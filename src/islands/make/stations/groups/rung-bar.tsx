@@ -1,0 +1,93 @@
+import { useMemo } from 'react';
+import type { Make } from '#model/make';
+import type { Element } from '#model/picture';
+import { insteadOf } from '#core/groups/instead';
+import { nextMarker } from '#core/groups/rung-steps';
+import type { ShownMarker } from '#core/markers/assumed-colour';
+import { Button } from '#ui/button.tsx';
+import { DoubleChip } from '#ui/double-chip.tsx';
+import { addTowards, giveLadder, stepTowards, takeRungOut } from '../../groups-acts';
+import type { ShownRack } from '../../make-store';
+import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
+import type { GroupsProps } from './groups-station';
+
+type Props = {
+  stores: Pick<GroupsProps, 'useMake' | 'useGroups'> & { pictureId: string };
+  make: Make;
+  rack: ShownRack;
+  element: Element;
+  rung: number;
+};
+
+/** What can be done with the rung in hand: another marker in its place, one more, one less, or, when it is dead, what stands in for it. */
+export function RungBar({ stores, make, rack, element, rung }: Props) {
+  const ladder = element.ladder ?? { rungs: [] };
+  const own = ladder.rungs[rung];
+  const marker = rack.markers.find(({ id }) => id === own?.markerId);
+  const only = useMemo(() => make.onlyMarkers && new Set(make.onlyMarkers.map(({ markerId }) => markerId)), [make.onlyMarkers]);
+  const next = (towards: 'paler' | 'darker') =>
+    marker &&
+    nextMarker(
+      rack.markers.filter(({ id }) => !only || only.has(id) || id === marker.id),
+      marker,
+      towards,
+      new Set(ladder.rungs.map(({ markerId }) => markerId)),
+    );
+  const substitute = useMemo(() => {
+    const colours = (element.ladder?.rungs ?? []).map(({ markerId }) => rack.markers.find(({ id }) => id === markerId)?.lab);
+    return element.ladder && own ? insteadOf(element.ladder, colours, rack.markers, { leftOut: new Set([own.markerId]), only }) : null;
+  }, [element.ladder, rack.markers, own, only]);
+  if (!own) return null;
+  const step = (towards: 'paler' | 'darker', stepped: ShownMarker | undefined) => (
+    <Button disabled={!stepped} className="!min-h-9 !px-2 !py-0.5" onClick={() => stepTowards(stores, element.id, own.markerId, towards)}>
+      {towards === 'paler' ? '▲' : '▼'} {stepped ? <DoubleChip lab={stepped.lab} code={stepped.code} /> : `no ${towards} one`}
+    </Button>
+  );
+  return (
+    <section aria-label={`The rung ${own.code} of ${element.name}`} className="space-y-2 border-l-8 border-ink bg-paper px-3 py-2">
+      <p className="flex flex-wrap items-center gap-2">
+        {step('paler', next('paler'))}
+        <span className="shadow-[inset_0_0_0_2.5px_var(--color-ink)]">
+          <DoubleChip lab={marker?.lab} code={own.code} />
+        </span>
+        {step('darker', next('darker'))}
+      </p>
+      <p className="flex flex-wrap gap-x-4">
+        <Button weight="quiet" onClick={() => addTowards(stores, element.id, 'paler')}>
+          Add a paler
+        </Button>
+        <Button weight="quiet" onClick={() => addTowards(stores, element.id, 'darker')}>
+          Add a darker
+        </Button>
+        <Button weight="quiet" onClick={() => takeRungOut(stores, element.id, own.markerId)}>
+          Take it out
+        </Button>
+        <Button weight="quiet" onClick={() => stores.useGroups.getState().set({ rungId: null })}>
+          Put it down
+        </Button>
+      </p>
+      {substitute && (
+        <p className="flex flex-wrap items-center gap-2 text-sm">
+          {'problem' in substitute ? (
+            `If it is dead: ${substitute.problem}`
+          ) : (
+            <>
+              If it is dead:
+              {substitute.rungs
+                .filter(({ from, to }) => from.markerId !== to.id)
+                .map(({ from, to, words }) => (
+                  <span key={from.markerId} className="flex items-center gap-1">
+                    <DoubleChip lab={to.lab} code={to.code} /> {words}
+                  </span>
+                ))}
+              <Button weight="quiet" onClick={() => giveLadder(stores, element.id, substitute.ladder)}>
+                Substitute now
+              </Button>
+            </>
+          )}
+        </p>
+      )}
+      <MarkerMinds rack={rack} markers={[own]} />
+    </section>
+  );
+}

@@ -1,0 +1,40 @@
+import { useMemo, useState } from 'react';
+import type { Picture } from '#model/picture';
+import type { IndexedTable } from '#core/make/region-tables';
+import type { ShownMarker } from '#core/markers/assumed-colour';
+import type { Contact } from '#core/scene/contacts';
+import { type Unparted, unpartedPairs } from '#core/scene/parting';
+import type { Bands } from './use-bands';
+
+/** Which elements touch as the bands lie, and which of them run together; `pairs` is null while that is not known. */
+export type Parting = { pairs: readonly Unparted[] | null; contacts: readonly Contact[]; ids: readonly string[] };
+
+type Seen = { picture: Picture | undefined; table: IndexedTable | undefined; bands: Bands; markers: readonly ShownMarker[] };
+
+const unknown: Parting = { pairs: null, contacts: [], ids: [] };
+
+/**
+ * Pairs of elements that run together. A soft spot is meant to run into what it lies on.
+ * @param isTrying something is shown that is not taken yet: meanwhile it stays as it was.
+ */
+export function useParting({ picture, table, bands, markers }: Seen, isTrying: boolean): Parting {
+  const { contacts, ids } = bands;
+  const now = useMemo((): Parting => {
+    if (!picture || !table || contacts.length === 0) return unknown;
+    const labOf = new Map(markers.map(({ id, lab }) => [id, lab]));
+    const elements = new Map(picture.elements.map((element) => [element.id, element]));
+    const of = (number: number) => elements.get(ids[number - 1] ?? '');
+    const isSpotOn = (one: number, other: number) => of(one)?.spot !== undefined && of(one)?.spot?.on === of(other)?.id;
+    const meant = contacts.filter(({ elements: [one, other] }) => !isSpotOn(one, other) && !isSpotOn(other, one));
+    const pxMm = table.table.frame.widthMm / table.table.widthPx;
+    const colours = (number: number) => of(number)?.ladder?.rungs.map(({ markerId }) => labOf.get(markerId)) ?? [];
+    return { pairs: unpartedPairs(meant, colours, pxMm), contacts: meant, ids };
+  }, [picture, table, contacts, ids, markers]);
+  const [kept, setKept] = useState<Parting>(unknown);
+  if (!isTrying && kept !== now) setKept(now);
+  return isTrying ? kept : now;
+}
+
+/** A pair by the ids of its elements. */
+export const pairKeyOf = ({ contact }: Unparted, ids: readonly string[]): string =>
+  contact.elements.map((number) => ids[number - 1]).join(' ');

@@ -12,6 +12,12 @@ export const rungSchema = z.object({
   code: textSchema(40, { least: 1, empty: 'a marker needs a code' }),
 });
 
-/** Markers of one group from light to dark: one for a tiny spot, six at the most. */
-export const ladderSchema = z.object({ rungs: z.array(rungSchema).check(z.minLength(1), z.maxLength(6)) });
+/**
+ * Markers of one group from light to dark: one for a tiny spot, six at the most. `order` place: hues laid over each other stand from the edge to the
+ * middle of a thing instead.
+ */
+export const ladderSchema = z.object({
+  rungs: z.array(rungSchema).check(z.minLength(1), z.maxLength(6)),
+  order: z.optional(z.literal('place')),
+});
 export type Ladder = z.infer<typeof ladderSchema>;

@@ -11,6 +11,8 @@ export type LadderRung = {
   lab?: Lab | undefined;
   /** Its colour is only assumed from its code. */
   isAssumed?: boolean;
+  /** What it is called instead of its role. */
+  where?: string | undefined;
 };
 
 type Props = {
@@ -138,7 +140,7 @@ export function Ladder({
                 </text>
                 {withRoles && (
                   <text x={chipWidth + 6} y={labelY + 18} fontSize="13" fill={softHex}>
-                    {index < before ? 'bare' : roles[index - before]}
+                    {index < before ? 'bare' : (rung.where ?? roles[index - before])}
                   </text>
                 )}
               </>

@@ -51,6 +51,7 @@ export const bandRequestSchema = z.object({
         shares: z.array(z.number()).check(z.minLength(1), z.maxLength(7)),
         isByHand: z.optional(z.boolean()),
         keepsPaper: z.optional(z.boolean()),
+        isByPlace: z.optional(z.boolean()),
         lamp: z.optional(lampPxSchema),
         outside: z.optional(outsidePxSchema),
         spot: z.optional(spotSchema),

@@ -64,17 +64,22 @@ export function insteadOf(
   if (unknown.length > 0)
     return { problem: `The colour of ${unknown.map(({ code }) => code).join(', ')} is not known: nothing can be compared with it.` };
   const labs = colours as readonly Lab[];
-  const isFalling = labs.every((lab, rung) => rung === 0 || lab.L < (labs[rung - 1] as Lab).L);
-  if (!isFalling) return { problem: 'The ladder does not go from light to dark by its inks: put it in order first.' };
+  // A ladder by place stands in another order: it is translated light to dark all the same.
+  const lightToDark = [...labs.keys()].sort((one, other) => (labs[other] as Lab).L - (labs[one] as Lab).L);
+  const sorted = lightToDark.map((rung) => labs[rung] as Lab);
+  if (sorted.some((lab, rung) => rung > 0 && lab.L === sorted[rung - 1]?.L)) {
+    return { problem: 'Two of its inks are equally light: take one of them out first.' };
+  }
   const markers = rack.filter(({ id }) => !leftOut.has(id) && (!only || only.has(id)));
-  const found = translateLadder(labs, markers);
+  const found = translateLadder(sorted, markers);
   if ('problem' in found) return found;
   const byId = new Map(rack.map((marker) => [marker.id, marker]));
   const rungs = ladder.rungs.map((rung, index): InsteadRung => {
-    const to = byId.get(found.rungs[index]?.id ?? '') as ShownMarker;
+    const place = lightToDark.indexOf(index);
+    const to = byId.get(found.rungs[place]?.id ?? '') as ShownMarker;
     const from = labs[index] as Lab;
     const words = rung.markerId === to.id ? 'stays' : changeWords(from, to.lab as Lab);
-    return { from: { ...rung, lab: from }, to, difference: found.differences[index] as number, words };
+    return { from: { ...rung, lab: from }, to, difference: found.differences[place] as number, words };
   });
   const usable = markers.filter((marker) => marker.lab && isUsable(marker));
   const leastOf = (lab: Lab, of: readonly ShownMarker[]) =>
@@ -85,7 +90,7 @@ export function insteadOf(
   const notOwned = rack.filter((marker) => !marker.owned && marker.lab && !leftOut.has(marker.id));
   return {
     rungs,
-    ladder: { rungs: rungs.map(({ to }) => ({ markerId: to.id, code: to.code })) },
+    ladder: { ...ladder, rungs: rungs.map(({ to }) => ({ markerId: to.id, code: to.code })) },
     total: rungs.reduce((sum, { difference }) => sum + difference, 0),
     leastTotal: labs.reduce((sum, lab) => sum + (leastOf(lab, usable)?.difference ?? 0), 0),
     buy: rungs.flatMap(({ from, difference }) => {

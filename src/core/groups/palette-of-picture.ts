@@ -91,10 +91,7 @@ export function palettesOfPicture<M extends Marker>(
   const held = new Set(Object.values(fixed));
   const barred = new Set<number>();
   for (let turn = 0; turn < proposals; turn++) {
-    const own = request.elements.map((element, index) =>
-      fixed[index] === undefined ? { ...element, candidates: element.candidates.filter((ladder) => !barred.has(ladder)) } : element,
-    );
-    const chosen = choosePalette({ ...request, elements: own });
+    const chosen = choosePalette({ ...request, without: barred });
     if ('problem' in chosen) {
       if (turn === 0) return chosen;
       break;

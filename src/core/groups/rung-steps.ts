@@ -43,8 +43,9 @@ export function ladderOf(markers: readonly Marker[]): Ladder {
 
 type Rungs = Ladder['rungs'];
 
-/** Rungs light to dark; one whose marker has left the rack keeps its place. */
-function inOrder(rungs: Rungs, rack: readonly Marker[]): Ladder {
+/** Rungs light to dark; one whose marker has left the rack keeps its place. Ordered by place they stay as they are. */
+function inOrder(rungs: Rungs, rack: readonly Marker[], order: Ladder['order']): Ladder {
+  if (order) return { rungs, order };
   const here = new Map(rack.map((marker) => [marker.id, marker]));
   const sorted = ladderOf(rungs.flatMap(({ markerId }) => here.get(markerId) ?? [])).rungs;
   return { rungs: rungs.map((rung) => (here.has(rung.markerId) ? (sorted.shift() ?? rung) : rung)) };
@@ -70,7 +71,7 @@ export function replaceRung<M extends Marker>(ladder: Ladder, markerId: string, 
   const rungs = ladder.rungs
     .filter((rung) => rung.markerId === markerId || rung.markerId !== next.id)
     .map((rung) => (rung.markerId === markerId ? rungOf(next) : rung));
-  return { ladder: inOrder(rungs, rack), markerId: next.id };
+  return { ladder: inOrder(rungs, rack, ladder.order), markerId: next.id };
 }
 
 /** Adds a rung at an end of the ladder: the next paler or darker marker. */
@@ -81,18 +82,32 @@ export function addRung<M extends Marker>(ladder: Ladder, towards: Towards, rack
   const next = end && nextMarker(rack, end, towards, new Set(ladder.rungs.map((rung) => rung.markerId)));
   if (!next) return nothing(towards);
   const rungs = towards === 'paler' ? [rungOf(next), ...ladder.rungs] : [...ladder.rungs, rungOf(next)];
-  return { ladder: inOrder(rungs, rack), markerId: next.id };
+  return { ladder: inOrder(rungs, rack, ladder.order), markerId: next.id };
 }
 
 /** Adds a marker to a ladder, where its lightness puts it. */
 export function addMarker<M extends Marker>(ladder: Ladder | undefined, marker: M, rack: readonly M[]): RungChange {
   if (ladder?.rungs.some(({ markerId }) => markerId === marker.id)) return { problem: `${marker.code} is in it already.` };
   if ((ladder?.rungs.length ?? 0) >= mostRungs) return { problem: `A ladder has ${mostRungs} rungs at the most.` };
-  return { ladder: inOrder([...(ladder?.rungs ?? []), rungOf(marker)], rack), markerId: marker.id };
+  return { ladder: inOrder([...(ladder?.rungs ?? []), rungOf(marker)], rack, ladder?.order), markerId: marker.id };
 }
 
 /** Takes a rung out; what is left is null where it was the only one. */
 export function removeRung(ladder: Ladder, markerId: string): Ladder | null {
   const rungs = ladder.rungs.filter((rung) => rung.markerId !== markerId);
-  return rungs.length > 0 ? { rungs } : null;
+  return rungs.length > 0 ? { ...ladder, rungs } : null;
+}
+
+/** Orders a ladder by place, from the edge to the middle, or by lightness again. */
+export function orderLadder(ladder: Ladder, order: 'place' | 'lightness', rack: readonly Marker[]): Ladder {
+  return order === 'place' ? { rungs: ladder.rungs, order } : inOrder(ladder.rungs, rack, undefined);
+}
+
+/** Moves a rung of a ladder by place towards the edge (-1) or the middle (1). */
+export function moveRung(ladder: Ladder, markerId: string, by: -1 | 1): Ladder {
+  const from = ladder.rungs.findIndex((rung) => rung.markerId === markerId);
+  const to = from + by;
+  const moved = ladder.rungs[from];
+  if (!moved || to < 0 || to >= ladder.rungs.length) return ladder;
+  return { ...ladder, rungs: ladder.rungs.with(from, ladder.rungs[to] as Rungs[number]).with(to, moved) };
 }

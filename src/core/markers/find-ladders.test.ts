@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Marker } from '#model/marker';
+import { type Marker, pairVerdicts } from '#model/marker';
 import { findLadders, type LadderRequest } from './find-ladders';
 import { depthRanks, kinOf } from './kin';
 import { pairCost, rungCost, wishedColourCost } from './ladder-cost';
@@ -8,6 +8,9 @@ import { pairCost, rungCost, wishedColourCost } from './ladder-cost';
 /** Plain reference: every sequence of different markers, checked and costed one by one. */
 function exhaustive(rack: readonly Marker[], request: LadderRequest): { ids: string[]; cost: number }[] {
   const { rungs, onlyUsable = true, minContrastL = 0, crossFamily = 'none', most = 5, start } = request;
+  const { leastStepL = 0, withoutRefusing = false, pairNotes = [] } = request;
+  const verdictOf = (one: Marker, other: Marker) =>
+    pairNotes.find(({ firstId, secondId }) => [firstId, secondId].sort().join() === [one.id, other.id].sort().join())?.verdict;
   const wished = start && 'L' in start ? start : undefined;
   const startId = start && 'markerId' in start ? start.markerId : undefined;
   const usable = rack.filter((marker) => !onlyUsable || (marker.owned && marker.state !== 'dry') || marker.id === startId);
@@ -34,8 +37,10 @@ function exhaustive(rack: readonly Marker[], request: LadderRequest): { ids: str
     for (const marker of usable) {
       if (path.includes(marker)) continue;
       const before = path.at(-1);
-      const pair = before ? pairCost(before, marker, { depths: ranks }) : 0;
-      if (pair === null) continue;
+      const verdict = before && verdictOf(before, marker);
+      const pair = before ? pairCost(before, marker, { depths: ranks, verdict }) : 0;
+      if (pair === null || (withoutRefusing && verdict === 'refuses')) continue;
+      if (before?.lab && marker.lab && before.lab.L - marker.lab.L < leastStepL) continue;
       extend([...path, marker], cost + pair + rungCost(marker) + (wished && path.length === middle ? wishedColourCost(marker, wished) : 0));
     }
   };
@@ -73,14 +78,16 @@ describe('the ladder finder', () => {
         fc.constantFrom(0, 0, 25, 50),
         fc.constantFrom('rack', 'family', 'colour', 'marker'),
         fc.integer({ min: 1, max: 12 }),
-        (rack, rungs, crossFamily, onlyUsable, minContrastL, from, most) => {
+        fc.record({ leastStepL: fc.constantFrom(0, 0, 12), withoutRefusing: fc.boolean(), verdict: fc.constantFrom(...pairVerdicts) }),
+        (rack, rungs, crossFamily, onlyUsable, minContrastL, from, most, { verdict, ...parting }) => {
           const start = {
             rack: {},
             family: { start: { family: 'B' } },
             colour: { start: { L: 60, a: 10, b: 10 } },
             marker: { start: { markerId: rack[0]?.id ?? '' } },
           }[from];
-          const request: LadderRequest = { rungs, crossFamily, onlyUsable, minContrastL, most, ...start };
+          const pairNotes = [{ firstId: 'm00', secondId: 'm01', verdict, reason: '' as const, on: '2026-11-27' }];
+          const request: LadderRequest = { rungs, crossFamily, onlyUsable, minContrastL, most, ...parting, pairNotes, ...start };
           const found = findLadders(rack, request).map(({ rungs: path, cost }) => ({ ids: path.map(({ id }) => id), cost }));
           expect(found).toEqual(exhaustive(rack, request));
         },

@@ -9,7 +9,6 @@ import { readPastedCodes } from './pasted-codes';
 import { noteLookup } from './pair-notes';
 import { checkRack, hueWord, markerWarnings, undertone } from './rack-checks';
 import { rereadLine } from './reread-line';
-import { suggestLadders, rungsForArea } from './suggest';
 import { guessMapping, readTable } from './table-import';
 import { worthBuying } from './worth-buying';
 import { findLadders, type LadderRequest } from './find-ladders';
@@ -336,31 +335,6 @@ describe('suggestions', () => {
       ),
       { seed: 26, numRuns: 300 },
     );
-  });
-
-  it('of one marker take the middle of a family, and a family of one has its own', () => {
-    const one = suggestLadders([...rack, marker('62k.plum', [60, 28, -19])], { rungs: 1 });
-    expect(one.map((ladder) => ladder.rungs.map(({ code }) => code)).sort()).toEqual([['62k.plum'], ['62d.fern']].sort());
-  });
-
-  it('come from a line whose codes mean nothing too, a ladder for each hue', () => {
-    const numbers = ['410', '411', '412', '413', '414', '415'].map((code, index) => ({
-      ...marker(code, [90 - 18 * (index % 3), index < 3 ? -27 : 40, index < 3 ? 36 : 10]),
-      lineId: 'numbers',
-      family: code,
-    }));
-    expect(suggestLadders(numbers, { rungs: 3 }).map((ladder) => ladder.rungs.map(({ code }) => code).join())).toEqual([
-      '410,411,412',
-      '413,414,415',
-    ]);
-  });
-
-  it('put families already given last and go by the area (common practice, no source)', () => {
-    const two = [...rack, marker('88k.plum', [82, 14, -10]), marker('62k.plum', [60, 28, -19]), marker('36k.plum', [42, 30, -19])];
-    expect(
-      suggestLadders(two, { rungs: 3, avoid: [marker('62k.plum', [60, 28, -19]).id] }).map((ladder) => ladder.rungs[0]?.family),
-    ).toEqual(['FERN', 'PLUM']);
-    expect([5, 30, 300, 2000].map(rungsForArea)).toEqual([1, 2, 3, 4]);
   });
 });
 

@@ -44,6 +44,7 @@ export function translateLadder(
     .sort((one, other) => other.lab.L - one.lab.L || (one.id < other.id ? -1 : 1));
   const differences = rungs.map((rung) => markers.map(({ lab }) => deltaE00(rung, lab)));
   const costs = ladderCost(rungs, options);
+  const kin = markers.map(kinOf);
   let best = markers.map((marker, place) => costs.rung(0, marker.lab, differences[0]?.[place] ?? 0));
   const from: number[][] = [];
   for (let index = 1; index < rungs.length; index++) {
@@ -53,7 +54,8 @@ export function translateLadder(
         const lighter = markers[other] as Coloured;
         if (!(lighter.lab.L > marker.lab.L)) continue;
         const apart = [differences[index - 1]?.[other] ?? 0, differences[index]?.[place] ?? 0] as const;
-        const cost = (best[other] ?? Number.POSITIVE_INFINITY) + costs.pair(index, lighter, marker, Math.max(...apart));
+        const areKin = kin[other] === kin[place];
+        const cost = (best[other] ?? Number.POSITIVE_INFINITY) + costs.pair(index, lighter, marker, areKin, Math.max(...apart));
         if (cost < least) [least, before] = [cost, other];
       }
       return { cost: least + costs.rung(index, marker.lab, differences[index]?.[place] ?? 0), before };
@@ -84,9 +86,9 @@ function ladderCost(rungs: readonly Lab[], { stepWeight = 0.5, endWeight = 0.5, 
       const ends = Number(index === 0) + Number(index === rungs.length - 1);
       return difference + endWeight * ends * Math.abs(lab.L - lightnessAt(index));
     },
-    pair: (index: number, lighter: Coloured, darker: Coloured, farthest: number): number => {
+    pair: (index: number, lighter: Coloured, darker: Coloured, areKin: boolean, farthest: number): number => {
       const step = lightnessAt(index - 1) - lightnessAt(index);
-      const leaves = kinOf(lighter) !== kinOf(darker) && farthest > sameE00;
+      const leaves = !areKin && farthest > sameE00;
       return stepWeight * Math.abs(lighter.lab.L - darker.lab.L - step) + (leaves ? familyWeight : 0);
     },
   };

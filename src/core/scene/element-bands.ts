@@ -22,18 +22,24 @@ type Asked = {
   bodyOf: (label: number) => readonly number[];
   blend: Blend;
   hand: HandLight | null;
+  /** How deep each pixel lies within its label, in px of the map; asked for only where it matters. */
+  insidePx: () => Uint16Array;
 };
 
 /**
  * Cuts the light of every element into its bands and writes them into a map. The cuts are made before the hand: what it darkens goes over a cut and
  * leaves the rest as it was. Bare paper that an element keeps, and what the hand keeps white, is coloured by nothing.
  */
-export function elementBands(map: BandMap, { elements, pixelsOf, lightOf, bodyOf, blend, hand }: Asked): void {
+export function elementBands(map: BandMap, { elements, pixelsOf, lightOf, bodyOf, blend, hand, insidePx }: Asked): void {
   const valuesOf = (label: number, lamp?: Lamp): { pixels: Uint32Array; values: Float32Array } => {
     const pixels = pixelsOf(label);
     const values = new Float32Array(pixels.length);
     if (pixels.length > 0) lightOf(label, lamp).add(values, pixels);
     return { pixels, values };
+  };
+  const byPlace = (label: number): { pixels: Uint32Array; values: Float32Array } => {
+    const pixels = pixelsOf(label);
+    return { pixels, values: fromEdge(pixels, insidePx()) };
   };
   const inScene = new Map<number, { pixels: Uint32Array; values: Float32Array }>();
   const sceneValues = (label: number) => {
@@ -55,14 +61,14 @@ export function elementBands(map: BandMap, { elements, pixelsOf, lightOf, bodyOf
   const ofPicture = blend.picture > 0 ? ranksOf(coloured) : null;
   const ofBodies = new Map<string, Ranks>();
 
-  for (const [index, { labels, shares, spot, isByHand, lamp, keepsPaper }] of elements.entries()) {
+  for (const [index, { labels, shares, spot, isByHand, lamp, keepsPaper, isByPlace }] of elements.entries()) {
     if (spot) continue;
-    const parts = labels.map((label) => (lamp ? valuesOf(label, lamp) : sceneValues(label)));
+    const parts = labels.map((label) => (isByPlace ? byPlace(label) : lamp ? valuesOf(label, lamp) : sceneValues(label)));
     const values = joined(parts.map((part) => part.values));
     // While the lamp moves one part in 4096 is enough; a sort would be waited for.
     let least = (map.scale === 1 ? leastOfBands : nearLeastOfBands)(rankValues(values), shares);
-    // Under a lamp of its own an element is like nothing else.
-    if (blends && !isByHand && !lamp && values.length > 0) {
+    // Under a lamp of its own, or by place, an element is like nothing else.
+    if (blends && !isByHand && !isByPlace && !lamp && values.length > 0) {
       const bodies = new Set(labels.flatMap((label) => [...bodyOf(label)]));
       const words = [...bodies].sort((one, other) => one - other).join(' ');
       const ofBody = ofBodies.get(words) ?? ranksOf(bodies);
@@ -95,6 +101,13 @@ export function elementBands(map: BandMap, { elements, pixelsOf, lightOf, bodyOf
       }
     }
   }
+}
+
+/** Highest at the edge of a label, lowest in its middle: 0 to -1, so that a small petal has a middle too. */
+function fromEdge(pixels: Uint32Array, inside: Uint16Array): Float32Array {
+  let deepest = 1;
+  for (const pixel of pixels) deepest = Math.max(deepest, inside[pixel]!);
+  return Float32Array.from(pixels, (pixel) => -inside[pixel]! / deepest);
 }
 
 /** @param every takes every so many-th value of each part. Default 1. */

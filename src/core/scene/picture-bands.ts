@@ -57,7 +57,17 @@ function sceneElement(element: Element, picture: Rows, table: IndexedTable, pxPe
   const { highlight: _, lamp: __, ...ofSpot } = element.light ?? {};
   const { lamp, ...wish } = spot ? { ...ofSpot, lamp: undefined } : (element.light ?? {});
   const wished = wishedShares(ladder.rungs.length, wish);
-  return { id, asked: { labels, ...wished, ...(lamp ? { lamp } : {}), ...(spot ? { spot: spotPx(spot, pxPerMm) } : {}) } };
+  const isByPlace = ladder.order === 'place' && !spot;
+  return {
+    id,
+    asked: {
+      labels,
+      ...wished,
+      ...(isByPlace ? { isByPlace } : {}),
+      ...(lamp ? { lamp } : {}),
+      ...(spot ? { spot: spotPx(spot, pxPerMm) } : {}),
+    },
+  };
 }
 
 function outsidePx(outside: Outside, pxPerMm: number): OutsidePx {

@@ -1,3 +1,4 @@
+import { insideDistance } from '#core/raster/inside-distance';
 import { directShare } from '#core/light/mixed-light';
 import type { Lamp } from '#core/light/shade';
 import { marksFadeMm, marksPull, type PullingMark } from '#core/light/marks-pull';
@@ -27,6 +28,8 @@ export type SceneElement = {
   isByHand?: boolean | undefined;
   /** The first band is bare paper. Default false. */
   keepsPaper?: boolean | undefined;
+  /** Its bands lie from the edge to the middle of each of its regions, whatever the light. Default false. */
+  isByPlace?: boolean | undefined;
   /** A lamp of its own. */
   lamp?: Lamp | undefined;
   /** Its place on the paper outside; such an element has no labels. */
@@ -88,6 +91,16 @@ function remembered<T>(): (words: string, make: () => T) => T {
   };
 }
 
+/** What is made at most once, and only when it is asked for. */
+function once<A extends readonly unknown[], T>(make: (...given: A) => T): (...given: A) => () => T {
+  let made: { value: T } | null = null;
+  return (...given) =>
+    () => {
+      made ??= { value: make(...given) };
+      return made.value;
+    };
+}
+
 /** Opens a label map to be lit. */
 export function openScene(labels: Uint16Array, width: number, height: number, options: SceneOptions = {}): Scene {
   const picture = partsOfPicture(labels, width, height);
@@ -95,6 +108,7 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
   const forms = new Map<string, BodyForm>();
   const stageFor = remembered<Stage>();
   const handFor = { 1: remembered<HandLight | null>(), 2: remembered<HandLight | null>() };
+  const insideFor = { 1: once(insideDistance), 2: once(insideDistance) };
   const fromImageFor = { 1: remembered<Float32Array>(), 2: remembered<Float32Array>() };
   let half: Labelled | null = null;
   const mapAt = (scale: 1 | 2): Labelled => {
@@ -171,6 +185,7 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
       bodyOf: (label) => stage.bodyAt(label).labels,
       blend: request.blend ?? noBlend,
       hand,
+      insidePx: insideFor[scale](own.labels, own.width, own.height),
     });
     layAllOutside(map, request, own.labels, () => fromImageFor[scale]('image', () => distanceFromImage(own.labels, own.width, own.height)));
     const sceneLight = lightUnder(request.lamp);

@@ -94,6 +94,16 @@ describe('a limited palette', () => {
     expect(likenessOf(red, blue)).toBe(0);
   });
 
+  it('ladders that are held back go only to those that have them already', () => {
+    const request = madeUp(7, 8, 6, 3);
+    const free = solved(request);
+    const [barred] = free.choice;
+    const held = solved({ ...request, without: new Set([barred ?? -1]) });
+    expect(held.choice).not.toContain(barred);
+    expect(held.cost).toBeGreaterThanOrEqual(free.cost - 1e-9);
+    expect(solved({ ...request, without: new Set([barred ?? -1]), fixed: { 0: barred ?? 0 } }).choice[0]).toBe(barred);
+  });
+
   it('says what stands against it', () => {
     const request = madeUp(1, 3, 3, 1);
     const ladders = request.ladders;

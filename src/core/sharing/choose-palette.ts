@@ -11,6 +11,8 @@ export type PaletteRequest = {
   neighbours: readonly (readonly [number, number, number])[];
   /** At most so many different ladders. */
   most: number;
+  /** Ladders that none but those that have them already may get. Default none. */
+  without?: ReadonlySet<number> | undefined;
   /** Ladders that some elements have already. */
   fixed?: Readonly<Record<number, number>> | undefined;
 };
@@ -60,10 +62,12 @@ export function paletteCosts({ elements, ladders, neighbours }: PaletteRequest) 
  * @throws RangeError when a number is out of range.
  */
 export function choosePalette(request: PaletteRequest): ChosenPalette | { problem: string } {
-  const { elements, ladders, most, fixed = {} } = request;
+  const { elements, ladders, most, fixed = {}, without } = request;
   checkRequest(request);
   const { own, beside, between } = paletteCosts(request);
-  const options = elements.map(({ candidates }, element) => (fixed[element] === undefined ? [...candidates] : [fixed[element]]));
+  const options = elements.map(({ candidates }, element) =>
+    fixed[element] === undefined ? candidates.filter((ladder) => !without?.has(ladder)) : [fixed[element]],
+  );
   for (const [element, ladder] of Object.entries(fixed)) own[Number(element)]?.set(ladder, own[Number(element)]?.get(ladder) ?? 0);
   const bare = options.findIndex((own) => own.length === 0);
   if (bare >= 0) return { problem: `Element ${bare} has no ladder that suits it.` };

@@ -2,6 +2,7 @@ import { Delaunay } from 'd3';
 import { describe, expect, it } from 'vitest';
 import { seeded } from './seeded';
 import { shareOut, type ShareOutRequest } from './share-out';
+import { crowding } from './spread-out';
 
 /** A planar neighbourhood: places at random, some of the sides of their triangles. */
 function planar(count: number, seed: number, share = 0.8): [number, number][] {
@@ -141,13 +142,21 @@ describe('sharing out', () => {
     ).toMatchObject({ problem: expect.stringMatching(/can only alternate/) });
   });
 
-  it('a row of nine in four kinds, without two alike side by side', () => {
-    expectShared({
-      neighbours: Array.from({ length: 8 }, (_, place): [number, number] => [place, place + 1]),
-      count: 9,
-      kinds: 4,
-      seed: 3,
-    });
+  it('with their places given, those of a kind crowd less, and all the rest stays true (seeded)', () => {
+    for (const seed of [1, 2, 3, 4, 5]) {
+      const random = seeded(seed);
+      const places = Array.from({ length: 80 }, (): [number, number] => [100 * random(), 60 * random()]);
+      const neighbours = places.flatMap((one, index) =>
+        places
+          .slice(0, index)
+          .flatMap((other, at): [number, number][] => (Math.hypot(one[0] - other[0], one[1] - other[1]) < 5 ? [[at, index]] : [])),
+      );
+      const request = { neighbours, count: 80, kinds: 6, fixed: { 0: 2, 79: 2 }, seed };
+      const [anyhow, evenly] = [expectShared(request), expectShared({ ...request, places })];
+      expect(crowding(evenly, places), `seed ${seed}`).toBeLessThan(0.95 * crowding(anyhow, places));
+      expect(expectShared({ ...request, places })).toEqual(evenly);
+    }
+    expect(() => shareOut({ neighbours: [], count: 3, kinds: 3, seed: 1, places: [[0, 0]] })).toThrow(/3 places/);
   });
 
   it('refuses numbers that are none', () => {

@@ -7,8 +7,8 @@ import { sourcedColour } from '#core/markers/sourced-colour';
 import { type RecipeMark, recipeOfPicture } from './recipe';
 
 /** Where a mark goes, in words: "all over", "on the shadow". */
-export function placeWords(mark: Pick<RecipeMark, 'place' | 'role'>): string {
-  return mark.place.kind === 'allOver' ? 'all over' : `on the ${mark.role}`;
+export function placeWords(mark: Pick<RecipeMark, 'place' | 'role' | 'where'>): string {
+  return mark.place.kind === 'allOver' ? 'all over' : (mark.where ?? `on the ${mark.role}`);
 }
 
 /**

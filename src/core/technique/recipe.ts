@@ -10,8 +10,9 @@ import { rolesOfLadder, usualShares } from '#core/markers/ladder';
 import { wishedShares } from '#core/light/wished-shares';
 import { type SchoolStep, schools, stepsOf } from './schools';
 
-export type RecipeMark = SchoolStep & { number: number; markerId: string; code: string; role: Role };
-export type RecipeRung = { markerId: string; code: string; role: Role; share: number };
+/** `where`: its place in a ladder that is ordered by place, in which roles say nothing. */
+export type RecipeMark = SchoolStep & { number: number; markerId: string; code: string; role: Role; where?: string };
+export type RecipeRung = { markerId: string; code: string; role: Role; share: number; where?: string };
 export type RecipeElement = { elementId: string; name: string; regions: number; areaMm2: number; rungs: RecipeRung[]; marks: RecipeMark[] };
 export type PictureRecipe = {
   school: SchoolId;
@@ -36,6 +37,12 @@ function turnOf(element: Element, elements: readonly Element[], markers: Readonl
   const early = earliness(element, markers);
   const host = element.spot && elements.find(({ id }) => id === element.spot?.on);
   return host?.ladder ? Math.min(early, earliness(host, markers) - 1e-3) : early;
+}
+
+/** Where a rung of a ladder by place lies: the first along the edge, the last in the middle. */
+function placeOfRung(rung: number, count: number): string {
+  if (rung === 0) return 'along the edge';
+  return rung === count - 1 ? 'in the middle' : 'between edge and middle';
 }
 
 /** Each marker once, by code; two lines may share a code. */
@@ -67,13 +74,20 @@ export function recipeOfPicture(
     const rungs = element.ladder?.rungs ?? [];
     const roles = rolesOfLadder(rungs.length);
     const wished = wishedShares(rungs.length, element.light);
+    const whereOf = (rung: number) => (element.ladder?.order === 'place' ? { where: placeOfRung(rung, rungs.length) } : {});
     const shares = wished.keepsPaper ? wished.shares.slice(1) : wished.shares;
     return {
       elementId: element.id,
       name: element.name,
       regions: element.regionIds.length,
       areaMm2: areaMm2Of(element, table),
-      rungs: rungs.map(({ markerId, code }, index) => ({ markerId, code, role: roles[index] as Role, share: shares[index] as number })),
+      rungs: rungs.map(({ markerId, code }, index) => ({
+        markerId,
+        code,
+        role: roles[index] as Role,
+        share: shares[index] as number,
+        ...whereOf(index),
+      })),
       marks: stepsOf(schools[make.school], rungs.length).map((step) => {
         number++;
         return {
@@ -82,6 +96,7 @@ export function recipeOfPicture(
           markerId: rungs[step.rung]?.markerId as string,
           code: rungs[step.rung]?.code as string,
           role: roles[step.rung] as Role,
+          ...whereOf(step.rung),
         };
       }),
     };

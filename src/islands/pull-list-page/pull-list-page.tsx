@@ -36,8 +36,8 @@ function HalfSheet({ make, picture, table, rack }: PrintedPicture) {
         aria-label="Markers to pull"
       >
         {pulled.map(({ markerId, code, elements }) => (
-          <li key={markerId} className="break-inside-avoid">
-            <span className="mr-1 inline-block size-3 border border-ink" aria-hidden="true" />
+          <li key={markerId} className="flex break-inside-avoid items-center">
+            <span className="mr-1 inline-block size-3 shrink-0 border border-ink" aria-hidden="true" />
             <DoubleChip lab={byId.get(markerId)?.lab} code={nameOf({ markerId, code })} />{' '}
             <span className="text-soft">{elements.join(', ')}</span>
           </li>

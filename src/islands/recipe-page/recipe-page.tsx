@@ -113,9 +113,9 @@ function SheetElement({ element, rack }: { element: RecipeElement; rack: Rack })
     <li className="break-inside-avoid border-t border-ink py-2" data-element={element.name}>
       <h2 className="text-lg">{element.name}</h2>
       <p className="flex flex-wrap gap-x-2">
-        {element.rungs.map(({ markerId, code, role }) => (
+        {element.rungs.map(({ markerId, code, role, where }) => (
           <span key={markerId} className="whitespace-nowrap">
-            <DoubleChip lab={markers.get(markerId)?.lab} code={code} /> <span className="text-sm">{role}</span>
+            <DoubleChip lab={markers.get(markerId)?.lab} code={code} /> <span className="text-sm">{where ?? role}</span>
           </span>
         ))}
       </p>

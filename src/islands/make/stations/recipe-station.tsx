@@ -147,7 +147,11 @@ function RecipeSteps({ element, markers, isChosen, onChoose }: StepsProps) {
       </h3>
       <div className="mt-1 flex gap-4 px-2">
         <div className="shrink-0 self-start bg-paper px-2 py-1">
-          <Ladder rungs={rungsToShow({ rungs: element.rungs }, markers)} height={210} cutBelow />
+          <Ladder
+            rungs={rungsToShow({ rungs: element.rungs }, markers).map((rung, index) => ({ ...rung, where: element.rungs[index]?.where }))}
+            height={210}
+            cutBelow
+          />
         </div>
         <ol className="flex-1 space-y-1.5">
           {element.marks.map((mark) => (

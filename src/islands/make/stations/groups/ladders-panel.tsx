@@ -1,6 +1,7 @@
 import { GripVertical } from 'lucide-react';
 import { type SubmitEvent, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
+import type { Ladder as LadderModel } from '#model/ladder';
 import type { Element } from '#model/picture';
 import type { RackMarker } from '#model/marker';
 import { ladderReasons } from '#core/markers/ladder-reasons';
@@ -21,6 +22,7 @@ import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
 import { readTypedLadder } from '../../typed-ladder';
 import type { GroupsProps } from './groups-station';
 import { LadderSuggestions } from './ladder-suggestions';
+import { OrderOfLadder } from './order-of-ladder';
 import { RungBar } from './rung-bar';
 
 /** Keys on a rung: as the rung moves on the rail, up is paler. */
@@ -89,7 +91,7 @@ export function LaddersPanel(props: GroupsProps) {
         </p>
       )}
       {chosen?.ladder && rungId !== null && inHand >= 0 ? (
-        <RungBar {...{ stores, rack, element: chosen, make }} rung={inHand} />
+        <RungBar {...{ stores, rack, picture, element: chosen, make }} rung={inHand} />
       ) : (
         chosen && <LadderSuggestions key={chosen.id} {...{ stores, make, picture, table, rack, element: chosen, dropAt }} />
       )}
@@ -117,7 +119,7 @@ export function LaddersPanel(props: GroupsProps) {
         />
       )}
       {chosen?.ladder && rungId === null && (
-        <LadderWords element={chosen} rack={rack} onTakeOff={() => giveLadder(stores, chosen.id, null)} />
+        <LadderWords element={chosen} rack={rack} onGive={(ladder) => giveLadder(stores, chosen.id, ladder)} />
       )}
     </div>
   );
@@ -232,7 +234,7 @@ function DidYouMean({ rack, markers, onChoose }: DidYouMeanProps) {
 }
 
 /** The steps of a given ladder in words, with what the maker noted about its pairs. */
-function LadderWords({ element, rack, onTakeOff }: { element: Element; rack: ShownRack; onTakeOff: () => void }) {
+function LadderWords({ element, rack, onGive }: { element: Element; rack: ShownRack; onGive: (ladder: LadderModel | null) => void }) {
   const own = element.ladder?.rungs ?? [];
   const rungs = own.map(({ markerId }) => rack.markers.find(({ id }) => id === markerId)).filter((marker) => marker !== undefined);
   return (
@@ -243,7 +245,8 @@ function LadderWords({ element, rack, onTakeOff }: { element: Element; rack: Sho
         ))}
       </ul>
       <MarkerMinds rack={rack} markers={own} />
-      <Button weight="quiet" className="self-start" onClick={onTakeOff}>
+      {element.ladder && <OrderOfLadder ladder={element.ladder} rack={rack} onGive={onGive} />}
+      <Button weight="quiet" className="self-start" onClick={() => onGive(null)}>
         Take the ladder off {element.name}
       </Button>
     </>

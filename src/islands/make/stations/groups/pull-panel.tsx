@@ -29,11 +29,11 @@ export function PullPanel({ useMake, make, picture, table, bands }: GroupsProps)
           Print it (half a sheet)
         </a>
       </p>
-      <ol className="columns-2 gap-4" aria-label="Markers to pull">
+      <ol className="columns-2 gap-2" aria-label="Markers to pull">
         {pulled.map(({ markerId, code, elements }) => (
-          <li key={markerId} className="mb-1 break-inside-avoid">
+          <li key={markerId} className="mb-0.5 flex break-inside-avoid items-center gap-1 bg-paper" title={elements.join(', ')}>
             <DoubleChip lab={byId.get(markerId)?.lab} code={nameOf({ markerId, code })} />
-            <span className="block pl-1.5 text-sm text-soft">{elements.join(', ')}</span>
+            <span className="truncate text-sm text-soft">{elements.join(', ')}</span>
           </li>
         ))}
       </ol>

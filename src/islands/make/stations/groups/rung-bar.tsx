@@ -1,12 +1,12 @@
 import { useMemo } from 'react';
 import type { Make } from '#model/make';
-import type { Element } from '#model/picture';
+import type { Element, Picture } from '#model/picture';
 import { insteadOf } from '#core/groups/instead';
 import { nextMarker } from '#core/groups/rung-steps';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { Button } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
-import { addTowards, giveLadder, stepTowards, takeRungOut } from '../../groups-acts';
+import { addTowards, replaceEverywhere, stepTowards, takeRungOut } from '../../groups-acts';
 import type { ShownRack } from '../../make-store';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
 import type { GroupsProps } from './groups-station';
@@ -15,12 +15,13 @@ type Props = {
   stores: Pick<GroupsProps, 'useMake' | 'useGroups'> & { pictureId: string };
   make: Make;
   rack: ShownRack;
+  picture: Picture;
   element: Element;
   rung: number;
 };
 
 /** What can be done with the rung in hand: another marker in its place, one more, one less, or, when it is dead, what stands in for it. */
-export function RungBar({ stores, make, rack, element, rung }: Props) {
+export function RungBar({ stores, make, rack, picture, element, rung }: Props) {
   const ladder = element.ladder ?? { rungs: [] };
   const own = ladder.rungs[rung];
   const marker = rack.markers.find(({ id }) => id === own?.markerId);
@@ -33,10 +34,17 @@ export function RungBar({ stores, make, rack, element, rung }: Props) {
       towards,
       new Set(ladder.rungs.map(({ markerId }) => markerId)),
     );
-  const substitute = useMemo(() => {
-    const colours = (element.ladder?.rungs ?? []).map(({ markerId }) => rack.markers.find(({ id }) => id === markerId)?.lab);
-    return element.ladder && own ? insteadOf(element.ladder, colours, rack.markers, { leftOut: new Set([own.markerId]), only }) : null;
-  }, [element.ladder, rack.markers, own, only]);
+  const substitutes = useMemo(() => {
+    const using = own ? picture.elements.filter(({ ladder: other }) => other?.rungs.some(({ markerId }) => markerId === own.markerId)) : [];
+    return using.flatMap((user) => {
+      const colours = user.ladder?.rungs.map(({ markerId }) => rack.markers.find(({ id }) => id === markerId)?.lab) ?? [];
+      return user.ladder && own
+        ? [{ user, found: insteadOf(user.ladder, colours, rack.markers, { leftOut: new Set([own.markerId]), only }) }]
+        : [];
+    });
+  }, [picture.elements, rack.markers, own, only]);
+  const substitute = substitutes.find(({ user }) => user.id === element.id)?.found;
+  const ready = substitutes.flatMap(({ user, found }) => ('ladder' in found ? [{ user, ladder: found.ladder }] : []));
   if (!own) return null;
   const step = (towards: 'paler' | 'darker', stepped: ShownMarker | undefined) => (
     <Button disabled={!stepped} className="!min-h-9 !px-2 !py-0.5" onClick={() => stepTowards(stores, element.id, own.markerId, towards)}>
@@ -80,8 +88,8 @@ export function RungBar({ stores, make, rack, element, rung }: Props) {
                     <DoubleChip lab={to.lab} code={to.code} /> {words}
                   </span>
                 ))}
-              <Button weight="quiet" onClick={() => giveLadder(stores, element.id, substitute.ladder)}>
-                Substitute now
+              <Button weight="quiet" onClick={() => replaceEverywhere(stores, new Map(ready.map(({ user, ladder }) => [user.id, ladder])))}>
+                Substitute now{ready.length > 1 ? ` (in ${ready.map(({ user }) => user.name).join(', ')})` : ''}
               </Button>
             </>
           )}

@@ -123,7 +123,7 @@ test('what to mind of a ladder stands at the ladder; a code that is long stays w
   await expectAllKept(page);
 
   await page.getByLabel('Markers in it').selectOption('3');
-  const suggestions = page.getByRole('region', { name: 'From your rack' }).getByRole('button');
+  const suggestions = page.getByRole('region', { name: 'For Crown' }).getByRole('button');
   await expect(suggestions.first()).toBeVisible();
   const spills = await suggestions.evaluateAll((cards) =>
     cards.flatMap((card) => {

@@ -65,7 +65,7 @@ test('from a dropped line image to a recipe that survives a restart of server an
   await expectNoAxeFindings(page);
 
   // Another ladder in hand first, then tapped where it goes.
-  await page.getByRole('button', { name: /^Bear head/ }).click();
+  await page.getByRole('button', { name: /^Bear head/ }).press('Enter');
   await page.getByLabel('Codes, in any order').fill('88b.rose 62b.rose');
   await page.getByRole('button', { name: 'Take it in hand' }).click();
   await tap(page, place.belly);

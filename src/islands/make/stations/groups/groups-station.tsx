@@ -39,7 +39,10 @@ export function GroupsStation(props: GroupsProps) {
     open: id === 'parting' && parting.pairs && parting.pairs.length > 0 ? String(parting.pairs.length) : undefined,
   }));
   return (
-    <section aria-label="Groups" className="flex flex-col lg:min-h-full">
+    <section aria-labelledby="groups-heading" className="flex flex-col lg:min-h-full">
+      <h2 id="groups-heading" className="sr-only">
+        Groups
+      </h2>
       <StepTabs
         label="Work on the groups"
         steps={steps}

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import type { Make } from '#model/make';
 import type { Element, Picture } from '#model/picture';
 import { insteadOf } from '#core/groups/instead';
@@ -34,16 +34,19 @@ export function RungBar({ stores, make, rack, picture, element, rung }: Props) {
       towards,
       new Set(ladder.rungs.map(({ markerId }) => markerId)),
     );
+  // The picture follows a step first; what would stand in for the marker comes when there is time.
+  const later = useDeferredValue(useMemo(() => ({ own, elements: picture.elements }), [own, picture.elements]));
   const substitutes = useMemo(() => {
-    const using = own ? picture.elements.filter(({ ladder: other }) => other?.rungs.some(({ markerId }) => markerId === own.markerId)) : [];
+    const { own: dead, elements } = later;
+    const using = elements.filter(({ ladder: other }) => other?.rungs.some(({ markerId }) => markerId === dead?.markerId));
     return using.flatMap((user) => {
       const colours = user.ladder?.rungs.map(({ markerId }) => rack.markers.find(({ id }) => id === markerId)?.lab) ?? [];
-      return user.ladder && own
-        ? [{ user, found: insteadOf(user.ladder, colours, rack.markers, { leftOut: new Set([own.markerId]), only }) }]
+      return user.ladder && dead
+        ? [{ user, found: insteadOf(user.ladder, colours, rack.markers, { leftOut: new Set([dead.markerId]), only }) }]
         : [];
     });
-  }, [picture.elements, rack.markers, own, only]);
-  const substitute = substitutes.find(({ user }) => user.id === element.id)?.found;
+  }, [later, rack.markers, only]);
+  const substitute = later.own === own ? substitutes.find(({ user }) => user.id === element.id)?.found : undefined;
   const ready = substitutes.flatMap(({ user, found }) => ('ladder' in found ? [{ user, ladder: found.ladder }] : []));
   if (!own) return null;
   const step = (towards: 'paler' | 'darker', stepped: ShownMarker | undefined) => (

@@ -48,6 +48,8 @@ export function railLayout(
   return { columnPx, isUpright: columnPx < neededPx + 6, isLevelHead: columnPx >= levelNamePx };
 }
 
+/** Room of the grip over the name of the chosen column. */
+const gripPx = 30;
 /** A tap this near to a rung means it, in px. */
 const rungReachPx = 12;
 
@@ -92,7 +94,7 @@ export function ValueRail({ columns, chosenId, onChoose, work, grip }: Props) {
                   >
                     <span
                       className={`flex overflow-hidden pt-1.5 text-sm font-semibold leading-tight ${isLevelHead ? 'items-end px-1 pb-1' : 'items-center pb-1'}`}
-                      style={{ height: headPx }}
+                      style={{ height: headPx, ...(id === chosenId && grip ? { paddingTop: gripPx } : {}) }}
                     >
                       <span
                         className={

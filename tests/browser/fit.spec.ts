@@ -11,6 +11,7 @@ const pages = [
   '/rack',
   ...['picture', 'elements', 'groups', 'light', 'recipe'].map((station) => `/makes/make-balloon-post-pilot#${station}`),
   '/makes/make-balloon-post-pilot/recipe',
+  '/makes/make-balloon-post-pilot/pull-list',
   '/specimen',
 ];
 
@@ -28,6 +29,21 @@ for (const [name, width, height] of sizes) {
     }
   });
 
+  test(`every step of the groups fits a ${name} (${width} x ${height}) and has no axe finding`, async ({ page, shared }) => {
+    await page.setViewportSize({ width, height });
+    await page.goto(`${shared.address}/makes/make-balloon-post-pilot#groups`);
+    await page.getByRole('button', { name: /^Coat/ }).press('Enter');
+    for (const step of ['Ladders', 'Parting', 'Palette', 'Repeats', 'Instead', 'Pull']) {
+      await page
+        .getByRole('tablist', { name: 'Work on the groups' })
+        .getByRole('tab', { name: new RegExp(`^${step}`) })
+        .click();
+      const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+      expect(overflow, `${step} is wider than the screen`).toBeLessThanOrEqual(0);
+      await expectNoAxeFindings(page);
+    }
+  });
+
   test(`every view fits a ${name} (${width} x ${height}) and has no axe finding`, async ({ page, shared }) => {
     test.setTimeout(360_000);
     await page.setViewportSize({ width, height });
@@ -37,7 +53,7 @@ for (const [name, width, height] of sizes) {
       await page.locator('main').waitFor();
       if (path.includes('#')) await expect(page.locator('[data-station]')).toBeVisible();
       else await page.waitForLoadState('networkidle');
-      const sheet = path.endsWith('/recipe') || path === '/specimen';
+      const sheet = /\/(recipe|pull-list)$/.test(path) || path === '/specimen';
       const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
       // The printed sheet and the specimens keep their own size.
       if (!sheet) expect(overflow, `${path} is wider than the screen`).toBeLessThanOrEqual(0);

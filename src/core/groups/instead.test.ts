@@ -36,6 +36,16 @@ describe('what I own instead', () => {
     expect(answer.leastTotal).toBeLessThanOrEqual(answer.total + 1e-9);
   });
 
+  it('in the middle of the work the rest stays, whatever else would be nearer', () => {
+    const own = ladder('88k.lake', '62k.lake', '36k.lake');
+    const answer = found(own, { leftOut: new Set([marker('62k.lake').id]), restStays: true });
+    expect([answer.rungs[0]?.to.code, answer.rungs[2]?.to.code]).toEqual(['88k.lake', '36k.lake']);
+    expect(answer.rungs[1]?.to.code).not.toBe('62k.lake');
+    const between = answer.rungs[1]?.to.lab?.L ?? 0;
+    expect(between).toBeLessThan(87);
+    expect(between).toBeGreaterThan(45);
+  });
+
   it('into another line: only of that line, and where nothing comes close, what is worth buying', () => {
     const other = new Set(rack.filter(({ lineId }) => lineId !== 'line-quayside-hours').map(({ id }) => id));
     const own = ladder('88b.gold', '62b.gold', '36b.gold');

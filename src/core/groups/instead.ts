@@ -30,6 +30,8 @@ export const closeE00 = 10;
 export type InsteadOptions = {
   /** Ids of markers that may not be used: dead, or of the line that is to be left. Default none. */
   leftOut?: ReadonlySet<string>;
+  /** All rungs that are not left out stay as they are: they may be on the paper already. Default false. */
+  restStays?: boolean;
   /** Only these markers, by id. Default: the whole rack. */
   only?: ReadonlySet<string> | undefined;
 };
@@ -58,7 +60,7 @@ export function insteadOf(
   ladder: Ladder,
   colours: readonly (Lab | undefined)[],
   rack: readonly ShownMarker[],
-  { leftOut = new Set(), only }: InsteadOptions = {},
+  { leftOut = new Set(), restStays = false, only }: InsteadOptions = {},
 ): Instead | { problem: string } {
   const unknown = ladder.rungs.filter((_, rung) => !colours[rung]);
   if (unknown.length > 0)
@@ -70,8 +72,15 @@ export function insteadOf(
   if (sorted.some((lab, rung) => rung > 0 && lab.L === sorted[rung - 1]?.L)) {
     return { problem: 'Two of its inks are equally light: take one of them out first.' };
   }
-  const markers = rack.filter(({ id }) => !leftOut.has(id) && (!only || only.has(id)));
-  const found = translateLadder(sorted, markers);
+  const own = new Set(ladder.rungs.map(({ markerId }) => markerId));
+  const markers = rack.filter(({ id }) => !leftOut.has(id) && (!only || only.has(id) || (restStays && own.has(id))));
+  const stays = new Map(
+    lightToDark.flatMap((rung, place) => {
+      const id = ladder.rungs[rung]?.markerId ?? '';
+      return restStays && !leftOut.has(id) ? [[place, id] as const] : [];
+    }),
+  );
+  const found = translateLadder(sorted, markers, { stays });
   if ('problem' in found) return found;
   const byId = new Map(rack.map((marker) => [marker.id, marker]));
   const rungs = ladder.rungs.map((rung, index): InsteadRung => {

@@ -10,6 +10,8 @@ export type TranslateOptions = {
   endWeight?: number;
   /** Cost of two neighbouring rungs of different families; nothing where both are what was asked for. Default 8. */
   familyWeight?: number;
+  /** Markers that stay, by the place of their rung: already laid on paper. Default none. */
+  stays?: ReadonlyMap<number, string>;
   /** Only markers that are owned and not dry. Default true. */
   onlyUsable?: boolean;
 };
@@ -36,16 +38,20 @@ export function translateLadder(
   if (rungs.some(({ L }, index) => index > 0 && !(L < (rungs[index - 1]?.L ?? 0)))) {
     throw new RangeError(`translateLadder expects rungs light to dark, got L* ${rungs.map(({ L }) => L).join(', ')}`);
   }
-  const { onlyUsable = true } = options;
+  const { onlyUsable = true, stays = new Map<number, string>() } = options;
+  const kept = new Set(stays.values());
   // Of two that cost the same the one whose id comes first is taken.
   const markers = rack
     .filter(isColoured)
-    .filter((marker) => !onlyUsable || isUsable(marker))
+    .filter((marker) => !onlyUsable || isUsable(marker) || kept.has(marker.id))
     .sort((one, other) => other.lab.L - one.lab.L || (one.id < other.id ? -1 : 1));
   const differences = rungs.map((rung) => markers.map(({ lab }) => deltaE00(rung, lab)));
   const costs = ladderCost(rungs, options);
   const kin = markers.map(kinOf);
-  let best = markers.map((marker, place) => costs.rung(0, marker.lab, differences[0]?.[place] ?? 0));
+  const fits = (marker: Coloured, rung: number) => !stays.has(rung) || stays.get(rung) === marker.id;
+  const costAt = (marker: Coloured, place: number, rung: number) =>
+    fits(marker, rung) ? costs.rung(rung, marker.lab, differences[rung]?.[place] ?? 0) : Number.POSITIVE_INFINITY;
+  let best = markers.map((marker, place) => costAt(marker, place, 0));
   const from: number[][] = [];
   for (let index = 1; index < rungs.length; index++) {
     const reached = markers.map((marker, place) => {
@@ -58,7 +64,7 @@ export function translateLadder(
         const cost = (best[other] ?? Number.POSITIVE_INFINITY) + costs.pair(index, lighter, marker, areKin, Math.max(...apart));
         if (cost < least) [least, before] = [cost, other];
       }
-      return { cost: least + costs.rung(index, marker.lab, differences[index]?.[place] ?? 0), before };
+      return { cost: least + costAt(marker, place, index), before };
     });
     best = reached.map(({ cost }) => cost);
     from.push(reached.map(({ before }) => before));

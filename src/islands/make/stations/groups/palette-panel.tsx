@@ -8,7 +8,7 @@ import { counted } from '#core/make/counted';
 import { areaMm2Of } from '#core/make/picture-lookup';
 import { Button } from '#ui/button.tsx';
 import { problemToShow } from '#islands/shared/server-calls.ts';
-import type { PaletteAnswer } from '#workers/groups-messages';
+import type { PaletteAnswer, PaletteRequestMessage } from '#workers/groups-messages';
 import { replaceEverywhere, wouldGive } from '../../groups-acts';
 import { useGroupsWorker } from '../../use-groups-worker';
 import type { GroupsProps } from './groups-station';
@@ -39,10 +39,10 @@ export function PalettePanel(props: GroupsProps) {
     const places = new Map(coloured.map(({ id }, place) => [id, place]));
     const neighbours = elementBorders(picture, table).flatMap(({ between: [one, other], lengthMm }) => {
       const [first, second] = [places.get(one), places.get(other)];
-      return first === undefined || second === undefined ? [] : [[first, second, lengthMm]];
+      return first === undefined || second === undefined ? [] : [[first, second, lengthMm] as [number, number, number]];
     });
     try {
-      const answer: PaletteAnswer = await api.palettes({
+      const request: PaletteRequestMessage = {
         markers: rack.markers,
         pairNotes: rack.pairNotes,
         neighbours,
@@ -55,7 +55,8 @@ export function PalettePanel(props: GroupsProps) {
           ...(kept.has(element.id) && element.ladder ? { keeps: element.ladder.rungs.map(({ markerId }) => markerId) } : {}),
         })),
         ...(make.onlyMarkers ? { only: make.onlyMarkers.map(({ markerId }) => markerId) } : {}),
-      });
+      };
+      const answer: PaletteAnswer = await api.palettes(request);
       setFound(
         'problem' in answer
           ? answer

@@ -42,7 +42,7 @@ export function RungBar({ stores, make, rack, picture, element, rung }: Props) {
     return using.flatMap((user) => {
       const colours = user.ladder?.rungs.map(({ markerId }) => rack.markers.find(({ id }) => id === markerId)?.lab) ?? [];
       return user.ladder && dead
-        ? [{ user, found: insteadOf(user.ladder, colours, rack.markers, { leftOut: new Set([dead.markerId]), only }) }]
+        ? [{ user, found: insteadOf(user.ladder, colours, rack.markers, { leftOut: new Set([dead.markerId]), restStays: true, only }) }]
         : [];
     });
   }, [later, rack.markers, only]);

@@ -4,7 +4,7 @@ import type { Region } from '#model/region-table';
 import { shareRegions } from '#core/groups/share-regions';
 import type { IndexedTable } from '#core/make/region-tables';
 import { problemToShow } from '#islands/shared/server-calls.ts';
-import type { ShareAnswer } from '#workers/groups-messages';
+import type { ShareAnswer, ShareRequest } from '#workers/groups-messages';
 import type { GroupsDesk, Sharing } from '../../groups-desk';
 import { useGroupsWorker } from '../../use-groups-worker';
 
@@ -84,22 +84,26 @@ export function useSharing(
     }
     let current = true;
     const pxPerMm = table.table.widthPx / table.table.frame.widthMm;
-    const places = regions.map(({ insideMm: [x, y] }) => [x * pxPerMm, y * pxPerMm]);
-    const byPlace = Object.fromEntries(regions.flatMap(({ id }, place) => (fixed.has(id) ? [[place, fixed.get(id)]] : [])));
-    api
-      .shareOut({
-        labels: regions.map(({ label }) => label),
-        places,
-        kinds: ladders.length,
-        fixed: byPlace,
-        seed,
-        reachPx: nearMm * pxPerMm,
-        isEven,
-      })
-      .then(
-        (answer) => current && answered(answer),
-        (error: unknown) => current && setState({ problem: problemToShow(error).message, neighbours: 0 }),
-      );
+    const places = regions.map(({ insideMm: [x, y] }): [number, number] => [x * pxPerMm, y * pxPerMm]);
+    const byPlace = Object.fromEntries(
+      regions.flatMap(({ id }, place) => {
+        const kind = fixed.get(id);
+        return kind === undefined ? [] : [[String(place), kind] as const];
+      }),
+    );
+    const request: ShareRequest = {
+      labels: regions.map(({ label }) => label),
+      places,
+      kinds: ladders.length,
+      fixed: byPlace,
+      seed,
+      reachPx: nearMm * pxPerMm,
+      isEven,
+    };
+    api.shareOut(request).then(
+      (answer) => current && answered(answer),
+      (error: unknown) => current && setState({ problem: problemToShow(error).message, neighbours: 0 }),
+    );
     return () => {
       current = false;
     };

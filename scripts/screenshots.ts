@@ -69,6 +69,11 @@ const shots: Shot[] = [
         await page.locator('canvas[data-paper]').waitFor();
         await page.getByRole('button', { name: 'Names', exact: true }).click();
       } else await bandsShown(page);
+      if (station === 'groups') {
+        await page.getByRole('button', { name: /^Coat/ }).press('Enter');
+        await page.getByRole('button', { name: /^Rung 62k/ }).click();
+        await page.waitForTimeout(800);
+      }
     },
   })),
   {
@@ -116,12 +121,33 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'make-elements-in-front',
+    name: 'make-groups-palette',
     go: async (page) => {
-      await page.goto(`${pilot}#elements`);
-      await page.getByRole('tab', { name: 'In front' }).click();
-      await page.getByRole('list', { name: 'What lies in front' }).waitFor();
-      await page.waitForTimeout(800);
+      await page.goto(`${pilot}#groups`);
+      await bandsShown(page);
+      await page.getByRole('tab', { name: 'Palette' }).click();
+      await page.getByRole('button', { name: 'Propose palettes' }).click();
+      await page.locator('[data-palette="2"]').waitFor();
+      await page.waitForTimeout(2000);
+      await page.locator('[data-palette="1"]').hover();
+      await page.waitForTimeout(1500);
+    },
+  },
+  {
+    name: 'make-groups-repeats',
+    go: async (page) => {
+      await page.goto(`${address}/makes/make-balloon-post-bunting#groups`);
+      await bandsShown(page);
+      await page.getByRole('tab', { name: 'Repeats' }).click();
+      for (const name of ['Rose', 'Gold', 'Lake', 'Fern'])
+        await page.getByRole('button', { name: new RegExp(`^${name} flags \\(`) }).click();
+      for (const code of ['88b.rose', '88b.gold', '88k.lake'])
+        await page.getByRole('button', { name: new RegExp(`^Ladder ${code}`) }).click();
+      await page.getByLabel('Another ladder by its codes').fill('88d.fern 62d.fern 36d.fern');
+      await page.getByRole('button', { name: 'Add it' }).click();
+      await page.getByRole('slider', { name: 'Side by side is' }).focus();
+      for (let press = 0; press < 24; press++) await page.keyboard.press('ArrowRight');
+      await page.waitForTimeout(3000);
     },
   },
   {
@@ -178,13 +204,6 @@ const shots: Shot[] = [
       await page.goto(`${address}/rack`);
       await page.getByRole('button', { name: 'Find a ladder' }).click();
       await page.getByLabel('From', { exact: true }).fill('clay');
-    },
-  },
-  {
-    name: 'rack-lines',
-    go: async (page) => {
-      await page.goto(`${address}/rack`);
-      await page.getByRole('button', { name: 'Lines and codes' }).click();
     },
   },
 ];

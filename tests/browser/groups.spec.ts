@@ -469,6 +469,52 @@ test('what I own instead: a dead marker is substituted in the middle of the work
     .toBe(true);
 });
 
+test('a recipe from elsewhere, saved as a file, is translated into what the maker owns; a file that is none says so', async ({
+  page,
+  lonely,
+}) => {
+  await open(page, lonely.address);
+  await step(page, 'Instead');
+  const colour = (L: number, a: number, b: number) => ({ lab: { L, a, b }, source: 'measured' });
+  const rung = (code: string, role: string, lab: ReturnType<typeof colour>) => ({
+    markerId: `far-${code}`,
+    code,
+    role,
+    share: 0.5,
+    colour: lab,
+  });
+  const recipe = {
+    format: 'aquachrome-recipe',
+    version: 2,
+    make: 'Found elsewhere',
+    picture: { name: 'Fox', widthMm: 50, heightMm: 60 },
+    lamp: { kind: 'distant', azimuthDeg: 315, heightDeg: 40 },
+    school: 'wetBaseDarkToLight',
+    elements: [
+      {
+        name: 'scarf',
+        areaMm2: 90,
+        ladder: [rung('X1', 'base', colour(88, -16, 27)), rung('X2', 'shadow', colour(50, -28, 27))],
+        marks: [],
+      },
+      { name: 'Brush', areaMm2: 90, ladder: [rung('Y1', 'base', colour(84, 4, 60)), rung('Y2', 'shadow', colour(70, 20, 62))], marks: [] },
+    ],
+  };
+  const input = page.getByLabel('A recipe from a file', { exact: true }).and(page.locator('input'));
+  await input.setInputFiles({ name: 'fox.json', mimeType: 'application/json', buffer: Buffer.from('{"format": "other"}') });
+  await expect(page.getByRole('alert')).toHaveText('The file is not a recipe saved by Aquachrome.');
+  await input.setInputFiles({ name: 'fox.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(recipe)) });
+  await expect(page.locator('[data-from-recipe="scarf"]')).toContainText(/X1.*→.*fern/);
+  await expectNoAxeFindings(page);
+  await page.getByRole('button', { name: 'Give 1 to elements of the same name' }).click();
+  await expect.poll(() => codesOf(page, 'Scarf')).toMatch(/^\S+\.fern \S+\.fern$/);
+  // What has no element of its name is taken in hand.
+  await page.locator('[data-from-recipe="Brush"]').getByRole('button', { name: 'Take it in hand' }).click();
+  await expect(page.getByText(/is in hand: tap where it goes/)).toBeVisible();
+  await column(page, 'Trousers').press('Enter');
+  await expect.poll(() => codesOf(page, 'Trousers')).toMatch(/gold/);
+});
+
 test('the pull list stands in the order of use, with warnings, and prints on half a sheet; the glance tells shares', async ({
   page,
   lonely,

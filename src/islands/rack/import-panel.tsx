@@ -1,4 +1,4 @@
-import { type ChangeEvent, useState } from 'react';
+import { useState } from 'react';
 import type { MarkerLine, Rack } from '#model/marker';
 import type { RackChange } from '#model/api/rack';
 import type { ImportRow } from '#core/markers/pasted-codes';
@@ -6,6 +6,7 @@ import { newOfRack } from '#core/markers/merge-rack';
 import { type ColumnMapping, type ImportField, importFields } from '#core/markers/table-import';
 import { saveFile } from '#islands/shared/save-file.ts';
 import { Button } from '#ui/button.tsx';
+import { FileButton } from '#ui/file-button.tsx';
 import { lineAsPalette, type Read, rackAsCsv, rackAsJson, readFile, readRows, readText } from './read-import';
 
 type Props = { rack: Rack; busy: boolean; onChange: (change: RackChange) => Promise<boolean> };
@@ -53,11 +54,6 @@ export function ImportPanel({ rack, busy, onChange }: Props) {
       setProblem(error instanceof Error ? error.message : String(error));
     }
   };
-  const onFile = (event: ChangeEvent<HTMLInputElement>) => {
-    const file = event.target.files?.[0];
-    if (file) void show(() => readFile(file, context));
-    event.target.value = '';
-  };
   const add = async () => {
     const change: RackChange = read?.kind === 'rack' ? newOfRack(rack, read.file) : { markers: taken };
     const count = change.markers?.length ?? 0;
@@ -90,10 +86,7 @@ export function ImportPanel({ rack, busy, onChange }: Props) {
           <Button weight="main" disabled={text.trim() === ''} onClick={() => void show(() => readText(text, context))}>
             Look at the list
           </Button>
-          <label className="inline-flex min-h-11 items-center rounded-sm border-2 border-ink bg-paper px-4 py-2 font-semibold focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-accent hover:bg-bench">
-            From a file
-            <input type="file" aria-label="From a file" accept=".csv,.gpl,.json,.txt" className="sr-only" onChange={onFile} />
-          </label>
+          <FileButton label="From a file" accept=".csv,.gpl,.json,.txt" onFile={(file) => void show(() => readFile(file, context))} />
         </p>
         {problem && (
           <p role="alert" className="border-l-8 border-ink bg-paper px-4 py-3">

@@ -2,12 +2,12 @@ import { useState } from 'react';
 import { openOutbox } from '#islands/shared/outbox.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import { readWaitingFile } from '#islands/shared/waiting-file.ts';
+import { FileButton } from '#ui/file-button.tsx';
 
 /** Reads edits that waited under another address, saved there as a file, and goes on to their make, which keeps them. */
 export function BringInWaiting() {
   const [problem, setProblem] = useState<string | null>(null);
-  const bringIn = async (file: File | undefined) => {
-    if (!file) return;
+  const bringIn = async (file: File) => {
     setProblem(null);
     try {
       const batches = readWaitingFile(await file.text());
@@ -20,18 +20,12 @@ export function BringInWaiting() {
   };
   return (
     <div className="mt-8 text-sm text-soft">
-      <label className="inline-flex min-h-11 cursor-pointer items-center underline underline-offset-4 focus-within:outline-3 focus-within:outline-accent hover:text-ink">
-        Bring in edits that were saved as a file
-        <input
-          type="file"
-          accept=".json,application/json"
-          className="sr-only"
-          onChange={(event) => {
-            void bringIn(event.target.files?.[0]);
-            event.target.value = '';
-          }}
-        />
-      </label>
+      <FileButton
+        label="Bring in edits that were saved as a file"
+        accept=".json,application/json"
+        weight="quiet"
+        onFile={(file) => void bringIn(file)}
+      />
       {problem && (
         <p role="alert" className="border-l-8 border-ink bg-paper px-4 py-2 text-ink">
           {problem}

@@ -1,14 +1,14 @@
 import { useMemo, useState } from 'react';
 import type { Element } from '#model/picture';
-import { closeE00, type Instead, insteadOf } from '#core/groups/instead';
+import { type Instead, insteadOf } from '#core/groups/instead';
 import { isUsable } from '#core/markers/find-ladders';
-import { markerNames } from '#core/markers/marker-name';
 import { Button } from '#ui/button.tsx';
 import { ChoiceButtons } from '#ui/choice-buttons.tsx';
-import { DoubleChip } from '#ui/double-chip.tsx';
 import { replaceEverywhere, wouldGive } from '../../groups-acts';
 import type { ShownRack } from '../../make-store';
 import type { GroupsProps } from './groups-station';
+import { RecipeFromFile } from './recipe-from-file';
+import { Translated } from './translated';
 
 type Wanted = { element: Element; found: Instead | { problem: string } };
 
@@ -82,44 +82,7 @@ export function InsteadPanel(props: GroupsProps) {
           )}
         </>
       )}
+      <RecipeFromFile {...props} />
     </div>
-  );
-}
-
-/** Rung by rung: what it was, what stands in, and how that differs. */
-function Translated({ found, rack }: { found: Instead; rack: ShownRack }) {
-  const nameOf = useMemo(() => markerNames(rack), [rack]);
-  return (
-    <>
-      <table className="w-full text-sm">
-        <tbody>
-          {found.rungs.map(({ from, to, difference, words }) => (
-            <tr key={from.markerId} className="border-t border-edge">
-              <td className="py-0.5">
-                <DoubleChip lab={from.lab} code={from.code} />
-              </td>
-              <td aria-hidden="true">→</td>
-              <td>
-                <DoubleChip lab={to.lab} code={nameOf({ markerId: to.id, code: to.code })} />
-              </td>
-              <td>
-                {words}
-                {difference > closeE00 && <strong> · nothing comes close</strong>}
-              </td>
-              <td className="text-right font-code">{difference.toFixed(1)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <p className="text-sm text-soft">
-        Difference in all (CIEDE2000) {found.total.toFixed(1)}; marker by marker it could be {found.leastTotal.toFixed(1)}, without its
-        steps.
-      </p>
-      {found.buy.map(({ code, marker, difference }) => (
-        <p key={code} className="text-sm">
-          Nearest to {code} worth buying: <DoubleChip lab={marker.lab} code={marker.code} /> difference {difference.toFixed(1)}.
-        </p>
-      ))}
-    </>
   );
 }

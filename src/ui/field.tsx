@@ -1,6 +1,6 @@
-import { type InputHTMLAttributes, useId } from 'react';
+import { type ComponentProps, useId } from 'react';
 
-type Props = InputHTMLAttributes<HTMLInputElement> & { label: string; hint?: string; problem?: string | undefined; code?: boolean };
+type Props = ComponentProps<'input'> & { label: string; hint?: string; problem?: string | undefined; code?: boolean };
 
 /** A labelled line to type on, with its hint and its problem said where they belong. */
 export function Field({ label, hint, problem, code = false, className = '', ...rest }: Props) {

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Locator, Page } from '@playwright/test';
 import type { Make } from '#model/make';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
+import { choose } from './choose';
 import { colourAt, expectBandsShown, goTo, paper, sweep, tap } from './picture';
 
 const pilot = '/makes/make-balloon-post-pilot';
@@ -81,8 +82,8 @@ test('a name is taken by a press, areas are added when that is said, a loop take
   const held = page.locator('[data-held]');
   await expect(held.getByLabel('Name of the element')).toHaveValue('Hair');
   await expect(held.locator('[data-measure]')).toHaveText(/^1 area · .* cm² · narrowest .* mm: (brush|fine) nib$/);
-  await expect(held.getByLabel('Made of')).toHaveValue('');
-  await held.getByLabel('Made of').selectOption('fur');
+  await expect(held.getByLabel('Made of')).toHaveText('hair, as its name says');
+  await choose(held.getByLabel('Made of'), 'fur');
 
   // A second tap is another element; joining is said first.
   await tap(page, at(356, 112));

@@ -1,5 +1,6 @@
 import type { Locator, Page } from '@playwright/test';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
+import { choose } from './choose';
 import { colourAt, expectBandsShown, goTo, paper } from './picture';
 
 const pilot = '/makes/make-balloon-post-pilot';
@@ -122,7 +123,7 @@ test('what to mind of a ladder stands at the ladder; a code that is long stays w
   }
   await expectAllKept(page);
 
-  await page.getByLabel('Markers in it').selectOption('3');
+  await choose(page.getByLabel('Markers in it'), '3');
   const suggestions = page.getByRole('region', { name: 'For Crown' }).getByRole('button');
   await expect(suggestions.first()).toBeVisible();
   const spills = await suggestions.evaluateAll((cards) =>

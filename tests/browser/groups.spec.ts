@@ -2,6 +2,7 @@ import type { Locator, Page } from '@playwright/test';
 import type { Make } from '#model/make';
 import type { Element } from '#model/picture';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
+import { choose } from './choose';
 import { colourAt, expectBandsShown, goTo, paper, tap } from './picture';
 
 const pilot = '/makes/make-balloon-post-pilot';
@@ -102,6 +103,25 @@ test('a rung is picked up and stepped by keys, moved by mouse, added, taken out;
   await expect.poll(() => codesOf(page, 'Coat')).toBe('88k.lake 62k.lake 36k.lake');
 });
 
+test('a finger moves a rung as a mouse does, and a tap picks it up', async ({ page, lonely }) => {
+  await open(page, lonely.address);
+  await column(page, 'Coat').press('Enter');
+  const from = await middleOf(rung(page, '36k.lake'));
+  const finger = await page.context().newCDPSession(page);
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', y: number) =>
+    finger.send('Input.dispatchTouchEvent', { type, touchPoints: type === 'touchEnd' ? [] : [{ x: from.x, y }] });
+  await touch('touchStart', from.y);
+  await touch('touchEnd', from.y);
+  await expect(page.getByRole('region', { name: 'The rung 36k.lake of Coat' })).toBeVisible();
+  const again = await middleOf(rung(page, '36k.lake'));
+  await finger.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [again] });
+  for (let move = 1; move <= 6; move++)
+    await finger.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: [{ x: again.x, y: again.y - 8 * move }] });
+  await finger.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+  await expect.poll(() => codesOf(page, 'Coat')).not.toBe('88k.lake 62k.lake 36k.lake');
+  expect((await codesOf(page, 'Coat'))?.split(' ')).toHaveLength(3);
+});
+
 test('a step of a rung is on the picture within 50 ms, as the page itself measures it', async ({ page, lonely }) => {
   await open(page, lonely.address);
   await column(page, 'Coat').click();
@@ -194,7 +214,7 @@ test('suggestions fit the element: by its name, the hue that is asked for, what 
   await open(page, lonely.address);
   await column(page, 'White fur').click();
   const suggestions = page.getByRole('region', { name: 'For White fur' });
-  await page.getByLabel('Markers in it').selectOption('3');
+  await choose(page.getByLabel('Markers in it'), '3');
   const first = suggestions.getByRole('button', { name: /^Give/ }).first();
   await expect(first).toHaveAccessibleName(/mist|wool|Anchor.*fades into paper/);
   await first.click();
@@ -283,7 +303,7 @@ test('a limited palette: proposals side by side, one taken whole, one in part, l
   const before = await elementsOf(page);
   await step(page, 'Palette');
   await page.getByRole('group', { name: 'Keep the ladders of' }).getByRole('button', { name: 'Scarf' }).click();
-  await page.getByLabel(/^At most/).selectOption('4');
+  await choose(page.getByLabel('At most'), '4');
   await page.getByRole('button', { name: 'Propose palettes' }).click();
   const cards = page.getByRole('list', { name: 'Proposed palettes' }).locator('[data-palette]');
   await expect(cards).toHaveCount(3, { timeout: 60_000 });
@@ -376,6 +396,16 @@ test('repeats are shared out: evenly, no two near each other alike, some by hand
   await expect(page.getByText(/gets ladder \d by your hand/)).toBeVisible();
   await tap(page, flag);
   await expect(page.getByText(/1 by your hand/)).toBeVisible();
+  await expect.poll(counts).toEqual([3, 3, 4, 4]);
+
+  // By keys alone: the walk stands on a flag, Enter gives it a ladder by hand, and Enter as often as there are ladders frees it again.
+  await page.getByRole('application').focus();
+  for (let press = 0; press < 40; press++) {
+    await page.keyboard.press('ArrowRight');
+    if ((await page.getByText(/^Area \d+ of \d+, .* flags$/).count()) > 0) break;
+  }
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/gets ladder \d by your hand|is free again/)).toBeVisible();
   await expect.poll(counts).toEqual([3, 3, 4, 4]);
 
   await page.getByRole('button', { name: 'Share out', exact: true }).click();

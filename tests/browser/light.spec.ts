@@ -1,6 +1,7 @@
 import type { Locator, Page } from '@playwright/test';
 import type { Make } from '#model/make';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
+import { choose } from './choose';
 import { colourAt, expectBandsShown, goTo, paper, sweep, tap } from './picture';
 
 const watch = '/makes/make-balloon-post-watch';
@@ -74,7 +75,7 @@ test('a near lamp between two figures lights both fronts; it is moved by mouse a
   await page.keyboard.press('ArrowRight');
   await page.getByRole('slider', { name: 'Weak second light' }).focus();
   await page.keyboard.press('ArrowRight');
-  await page.getByLabel('It comes from').selectOption({ label: 'below' });
+  await choose(page.getByLabel('It comes from'), 'below');
   expect((await kept(page)).lamp).toMatchObject({ kind: 'distant', ambient: 0.15, fill: { share: 0.05, azimuthDeg: 180 } });
   await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('button', { name: 'Near lamp, like a lantern' }).click();
@@ -137,7 +138,7 @@ test('each element: more shadow, shares by hand, a kept highlight, a lamp of its
   await page.getByRole('slider', { name: 'Paper kept white as a highlight' }).focus();
   for (let press = 0; press < 12; press++) await page.keyboard.press('ArrowRight');
   expect((await elementOf(page, 'Wing'))?.light?.highlight).toBeCloseTo(0.12, 2);
-  await wishes(page).getByRole('combobox').selectOption({ label: 'its own: right' });
+  await choose(wishes(page).getByRole('combobox'), 'its own: right');
   await expect(page.locator('[data-own-lamp]')).toBeVisible();
   expect((await elementOf(page, 'Wing'))?.light?.lamp).toEqual({ kind: 'distant', azimuthDeg: 90, heightDeg: 40 });
   await wishes(page).getByRole('button', { name: 'As usual' }).click();

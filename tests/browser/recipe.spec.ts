@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { recipeFileSchema } from '../../src/model/recipe-file';
 import { expect, expectAllKept, test } from './application';
+import { choose } from './choose';
 import { goTo } from './picture';
 
 test('a suggestion from the rack is given by a tap', async ({ page, shared }) => {
@@ -11,7 +12,7 @@ test('a suggestion from the rack is given by a tap', async ({ page, shared }) =>
   await page.keyboard.press('Enter');
   await goTo(page, 'Groups');
   const suggestions = page.getByRole('region', { name: 'For Element 1' });
-  await page.getByLabel('Markers in it').selectOption('3');
+  await choose(page.getByLabel('Markers in it'), '3');
   await page.getByRole('group', { name: 'Hue' }).getByRole('button', { name: 'violets' }).click();
   const give = suggestions.getByRole('button', { name: /^Give 88k.plum, 62k.plum, 36k.plum to Element 1$/ });
   await give.click();

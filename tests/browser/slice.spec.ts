@@ -1,5 +1,6 @@
 import { labOfHex } from '../../src/core/colour/lab';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
+import { choose } from './choose';
 import { colourAt, expectBandsShown, goTo, sweep, tap } from './picture';
 
 // A picture that is not in the demo: general open-licensed line art of a development dependency, never copied into the project.
@@ -108,7 +109,7 @@ test('from a dropped line image to a recipe that survives a restart of server an
     /88b.clay all over, light circles over all/,
   ]);
   await expect(page.getByText(/keep it from flame and heat tools/)).toBeVisible();
-  await page.getByLabel('School').selectOption('Palest, deepest, middle');
+  await choose(page.getByLabel('School'), 'Palest, deepest, middle');
   await expect(head.getByRole('listitem')).toHaveCount(3);
   await expectNoAxeFindings(page);
   await expectAllKept(page);

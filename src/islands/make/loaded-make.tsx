@@ -1,13 +1,6 @@
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { type ComponentProps, lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { Make } from '#model/make';
-import type { Operation } from '#model/operation';
-import type { Picture } from '#model/picture';
-import { applyOperations } from '#core/make/apply';
-import { OperationError } from '#core/make/operation-error';
-import { pictureById } from '#core/make/picture-lookup';
-import type { Station } from '#core/make/progress';
-import type { RegionTables } from '#core/make/region-tables';
 import { isReadUpToDate } from '#core/make/reading-key';
 import { Button } from '#ui/button.tsx';
 import { ErrorBoundary } from '#ui/error-boundary.tsx';
@@ -15,10 +8,9 @@ import { ProblemNotice } from '#ui/notice.tsx';
 import type { Nearness, Share } from '#ui/zoom-stage.tsx';
 import { useFetchedAhead } from '#islands/shared/fetched-ahead.ts';
 import { createDeskStore } from './desk-store';
-import { lampOver } from '#core/scene/lamp-over';
 import { createElementsDesk } from './elements-desk';
-import { createGroupsDesk, type GroupsDesk } from './groups-desk';
-import { createLightDesk, type LightDesk, type LightView } from './light-desk';
+import { createGroupsDesk } from './groups-desk';
+import { createLightDesk } from './light-desk';
 import { MakeHeader } from './make-header';
 import { type MakeStore, shownPicture, shownTable } from './make-store';
 import { PictureStage } from './picture-stage';
@@ -26,11 +18,10 @@ import { PictureTags } from './pictures-shelf';
 import { SetAsideNotice } from './set-aside-notice';
 import { StationPanel } from './station-panel';
 import { useAddress } from './use-address';
-import { useBands } from './use-bands';
-import { useParting } from './use-parting';
 import { useOriginalSize } from './use-original-size';
 import { type Raster, useRaster } from './use-raster';
 import { useReading } from './use-reading';
+import { useShownScene } from './use-shown-scene';
 
 // A desk and a dialog come when they are needed, or when the page has nothing else to do; so do the stations.
 const pieces = {
@@ -77,35 +68,24 @@ function Notices({ useMake, raster, unknown }: NoticesProps) {
   );
 }
 
-/** What the picture shows at each station: at Groups and Light it is chosen there. */
-function useShownView(station: Station, useLight: LightDesk, useGroups: GroupsDesk): LightView {
-  const light = useLight((desk) => desk.view);
-  const groups = useGroups((desk) => desk.view);
-  return station === 'light' ? light : station === 'groups' ? groups : 'bands';
-}
+type PlaceProps = ComponentProps<typeof PictureStage> & Pick<ComponentProps<typeof StationPanel>, 'useDesk' | 'reading' | 'originalPx'>;
 
-/** A picture as if something were done that is not taken yet; as it is, where that does not fit any more. */
-function pictureWith(
-  make: Make,
-  operations: readonly Operation[] | null,
-  picture: Picture | undefined,
-  tables: RegionTables,
-): Picture | undefined {
-  if (!operations || !picture) return picture;
-  try {
-    return pictureById(applyOperations(make, operations, tables), picture.id) ?? picture;
-  } catch (error) {
-    if (!(error instanceof OperationError)) throw error;
-    return picture;
-  }
+/** The picture in its place: on its desk at its own station, on the stage at all others. */
+function PicturePlace({ useDesk, reading, originalPx, ...stage }: PlaceProps) {
+  const { useMake, picture, table, raster, nearness, station } = stage;
+  if (!picture || station !== 'picture') return <PictureStage {...stage} />;
+  return (
+    <Suspense fallback={<div className="min-h-[48dvh] lg:min-h-80" />}>
+      <PictureDesk {...{ useMake, useDesk, reading, picture, table, raster, originalPx, nearness }} />
+    </Suspense>
+  );
 }
 
 /** A make that is here: picture, workline and station. */
 export function LoadedMake({ useMake }: { useMake: MakeStore }) {
   const state = useMake(
-    useShallow(({ make, rack, keep, lampInHand, pictureId, tables, ...actions }) => ({
+    useShallow(({ make, keep, lampInHand, pictureId, tables, ...actions }) => ({
       make: make as Make,
-      rack,
       keep,
       lampInHand,
       picture: shownPicture({ make, pictureId }),
@@ -115,7 +95,7 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
       layMineOnTop: actions.layMineOnTop,
     })),
   );
-  const { make, picture, table, rack, keep, lampInHand, showPicture } = state;
+  const { make, picture, table, keep, lampInHand, showPicture } = state;
   const [{ station, pictureId, unknown }, go] = useAddress();
   useEffect(() => showPicture(pictureId), [pictureId, showPicture]);
   useFetchedAhead(pieces);
@@ -123,26 +103,9 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
   const [useElements] = useState(createElementsDesk);
   const [useLight] = useState(createLightDesk);
   const [useGroups] = useState(createGroupsDesk);
-  const view = useShownView(station, useLight, useGroups);
-  const showsCuts = useLight((desk) => desk.step === 'cuts');
   const raster = useRaster(useMake, picture);
   const lamp = lampInHand ?? make.lamp;
-  const showsBands = station === 'groups' || station === 'light' || station === 'recipe';
-  const tables = useMake((own) => own.tables);
-  const preview = useGroups((desk) => (station === 'groups' ? desk.preview : null));
-  const shown = useMemo(() => pictureWith(make, preview, picture, tables), [make, preview, picture, tables]);
-  const bands = useBands(shown, {
-    table,
-    labels: raster.labels,
-    lamp: lampOver(lamp, make.pictures, picture?.id ?? ''),
-    view,
-    withEdges: station === 'light' && showsCuts,
-    withContacts: station === 'groups',
-    isMoving: lampInHand !== null,
-    markers: rack.markers,
-    isShown: showsBands,
-  });
-  const parting = useParting({ picture, table, bands, markers: rack.markers }, preview !== null);
+  const { shown, bands, parting } = useShownScene({ useMake, useLight, useGroups }, { make, picture, table, raster, station, lamp });
   const say = (said: string) => useDesk.getState().set({ said });
   const reading = useReading(useMake, picture, { table, isOpen: station === 'picture', isConflict: keep.kind === 'conflict', say });
   const originalPx = useOriginalSize(station === 'picture' ? picture : undefined);
@@ -157,36 +120,10 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
       <PictureTags make={make} currentId={picture?.id ?? ''} onShow={onShow} />
       <main className="grid min-h-0 flex-1 gap-4 px-4 pb-4 lg:grid-cols-[minmax(0,60fr)_minmax(0,40fr)] lg:gap-0 lg:p-0">
         <ErrorBoundary what="the picture" resetKey={`${station} ${picture?.id}`}>
-          {picture && station === 'picture' ? (
-            <Suspense fallback={<div className="min-h-[48dvh] lg:min-h-80" />}>
-              <PictureDesk
-                useMake={useMake}
-                useDesk={useDesk}
-                reading={reading}
-                picture={picture}
-                table={table}
-                raster={raster}
-                originalPx={originalPx}
-                nearness={nearness}
-              />
-            </Suspense>
-          ) : (
-            <PictureStage
-              useMake={useMake}
-              useElements={useElements}
-              useLight={useLight}
-              useGroups={useGroups}
-              make={make}
-              picture={picture}
-              table={table}
-              raster={raster}
-              bands={bands}
-              parting={parting}
-              station={station}
-              lamp={lamp}
-              nearness={nearness}
-            />
-          )}
+          <PicturePlace
+            {...{ useMake, useDesk, useElements, useLight, useGroups, make, picture, table, raster, bands, parting, station, lamp }}
+            {...{ reading, originalPx, nearness }}
+          />
         </ErrorBoundary>
         <div className="flex min-h-0 flex-col overflow-y-auto bg-bench px-4 py-4 lg:px-5" data-station={station}>
           <Notices useMake={useMake} raster={raster} unknown={unknown} />

@@ -76,49 +76,69 @@ function StartButton({ isReady, isStarting, words }: { isReady: boolean; isStart
   );
 }
 
-/** New make, or one more picture of a make: a line image and how wide it is on paper. */
-function NewMakeWhole() {
-  // The make that the picture is added to; null: a new one is started with it.
-  const [into] = useState(() => new URLSearchParams(window.location.search).get('into'));
+/** A file as the server has it, and the sheet that is seen in it. @throws CallProblem */
+async function broughtIn(file: File): Promise<Brought> {
+  const original = await bringIn(file);
+  return { file, original, sheet: await sheetOfOriginal(original.sha256) };
+}
+
+type BroughtOptions = { /** Before a file is read. */ onBegin: () => void; onRead: (brought: Brought) => void };
+
+/** The file that was brought in, and whether the sheet that is seen in it is cut out. */
+function useBroughtFile({ onBegin, onRead }: BroughtOptions) {
   const [brought, setBrought] = useState<Brought | null>(null);
   const [cutsSheet, setCutsSheet] = useState(true);
-  const [reading, setReading] = useState(false);
+  const [isReading, setReading] = useState(false);
   const [problem, setProblem] = useState<Problem | null>(null);
-  const [name, setName] = useState('');
-  const [width, setWidth] = useState('');
-  const [unit, setUnit] = useState<LengthUnit>('mm');
-  const [tried, setTried] = useState(false);
-  const [starting, setStarting] = useState(false);
-  const [rulerEnds, setRulerEnds] = useState<RulerEnds | null>(null);
-  const sheet = cutsSheet ? (brought?.sheet ?? null) : null;
-  const preparation: Preparation | undefined = sheet ? { corners: sheet, evenLight: true } : undefined;
-  const widthMm = readLengthMm(width, unit);
-  const widthProblem = problemOfWidth(widthMm);
-
   const take = async (file: File | undefined) => {
     if (!file) return;
     setBrought(null);
-    setRulerEnds(null);
-    // What is typed while the file is read stays.
-    setWidth('');
+    onBegin();
     const tooLarge = fileTooLarge(file);
     setProblem(tooLarge);
     if (tooLarge) return;
     setReading(true);
     try {
-      const original = await bringIn(file);
-      const fresh: Brought = { file, original, sheet: await sheetOfOriginal(original.sha256) };
+      const fresh = await broughtIn(file);
       setBrought(fresh);
       setCutsSheet(true);
-      setName(nameFromFile(file.name));
-      const told = toldWidthMm(fresh, fresh.sheet ?? wholeOriginal.corners);
-      if (told) setWidth(formatLength(told, unit));
+      onRead(fresh);
     } catch (error) {
       setProblem(problemToShow(error));
     } finally {
       setReading(false);
     }
   };
+  return { brought, cutsSheet, setCutsSheet, isReading, problem, setProblem, take };
+}
+
+/** New make, or one more picture of a make: a line image and how wide it is on paper. */
+function NewMakeWhole() {
+  // The make that the picture is added to; null: a new one is started with it.
+  const [into] = useState(() => new URLSearchParams(window.location.search).get('into'));
+  const [name, setName] = useState('');
+  const [width, setWidth] = useState('');
+  const [unit, setUnit] = useState<LengthUnit>('mm');
+  const [tried, setTried] = useState(false);
+  const [starting, setStarting] = useState(false);
+  const [rulerEnds, setRulerEnds] = useState<RulerEnds | null>(null);
+  const widthMm = readLengthMm(width, unit);
+  const widthProblem = problemOfWidth(widthMm);
+
+  const { brought, cutsSheet, setCutsSheet, isReading, problem, setProblem, take } = useBroughtFile({
+    onBegin: () => {
+      setRulerEnds(null);
+      // What is typed while the file is read stays.
+      setWidth('');
+    },
+    onRead: (fresh) => {
+      setName(nameFromFile(fresh.file.name));
+      const told = toldWidthMm(fresh, fresh.sheet ?? wholeOriginal.corners);
+      if (told) setWidth(formatLength(told, unit));
+    },
+  });
+  const sheet = cutsSheet ? (brought?.sheet ?? null) : null;
+  const preparation: Preparation | undefined = sheet ? { corners: sheet, evenLight: true } : undefined;
   const onSubmit = async (event: SubmitEvent) => {
     event.preventDefault();
     setTried(true);
@@ -139,7 +159,7 @@ function NewMakeWhole() {
       <Head words={into === null ? 'New make' : 'One more picture'} />
       <main className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
         <DropPlace
-          {...{ brought, isReading: reading, sheet, rulerEnds, take }}
+          {...{ brought, isReading, sheet, rulerEnds, take }}
           onEnds={setRulerEnds}
           words={widthMm === null ? 'how wide on paper?' : formatLength(widthMm, unit)}
         />

@@ -4,6 +4,7 @@ import type { ShownMarker } from '#core/markers/assumed-colour';
 import { labOfHex } from '#core/colour/lab';
 import type { LadderRequest } from '#core/markers/find-ladders';
 import { findMarker } from '#core/markers/find-marker';
+import { Choice } from '#ui/choice.tsx';
 import { ColourField } from '#ui/colour-field.tsx';
 import { Ladder } from '#ui/ladder.tsx';
 import { type FoundLadder, useLadders } from './use-ladders';
@@ -69,18 +70,13 @@ export function FinderPanel({ markers, lines, notes, from, onFrom, warned }: Pro
           onColour={onFrom}
           problem={start === 'unknown' ? 'Neither a code nor a family of the rack, nor a colour.' : undefined}
         />
-        <label className="font-semibold">
-          Markers in it
-          <select
-            className={`mt-1 block ${choice}`}
-            value={rungs}
-            onChange={(event) => setRungs(rungCounts.find((count) => count === Number(event.target.value)) ?? 3)}
-          >
-            {rungCounts.map((count) => (
-              <option key={count}>{count}</option>
-            ))}
-          </select>
-        </label>
+        <Choice
+          label="Markers in it"
+          labelAt="above"
+          options={rungCounts.map((count) => ({ value: count, name: String(count) }))}
+          value={rungs}
+          onChoose={setRungs}
+        />
         <label className="font-semibold">
           Least contrast, L*
           <input

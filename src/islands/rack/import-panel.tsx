@@ -5,6 +5,7 @@ import type { ImportRow } from '#core/markers/pasted-codes';
 import { newOfRack } from '#core/markers/merge-rack';
 import { type ColumnMapping, type ImportField, importFields } from '#core/markers/table-import';
 import { saveFile } from '#islands/shared/save-file.ts';
+import { Choice } from '#ui/choice.tsx';
 import { Button } from '#ui/button.tsx';
 import { FileButton } from '#ui/file-button.tsx';
 import { lineAsPalette, type Read, rackAsCsv, rackAsJson, readFile, readRows, readText } from './read-import';
@@ -24,7 +25,6 @@ const fieldWords: Record<ImportField, string> = {
   price: 'Price',
 };
 const shownRows = 300;
-const choice = 'min-h-11 border-b-2 border-ink bg-paper px-2';
 
 /** Getting markers in (paste, CSV, palette, our own file) and out. Nothing is taken before it was shown. */
 export function ImportPanel({ rack, busy, onChange }: Props) {
@@ -120,20 +120,19 @@ type LineProps = { lines: readonly MarkerLine[]; lineId: string; onChoose: (line
 
 function LineChoice({ lines, lineId, onChoose }: LineProps) {
   return (
-    <label className="block font-semibold">
-      Of the line
-      <select className={`mt-1 block w-full ${choice}`} value={lineId} onChange={(event) => onChoose(event.target.value)}>
-        {lines.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
-    </label>
+    <Choice
+      label="Of the line"
+      labelAt="above"
+      options={lines.map(({ id, name }) => ({ value: id, name }))}
+      value={lineId}
+      onChoose={onChoose}
+    />
   );
 }
 
 type ColumnProps = { heading: readonly string[]; mapping: ColumnMapping; onMapping: (mapping: ColumnMapping) => void };
+
+const noColumn = -1;
 
 /** Which column of a table holds what. */
 function ColumnChoice({ heading, mapping, onMapping }: ColumnProps) {
@@ -141,23 +140,18 @@ function ColumnChoice({ heading, mapping, onMapping }: ColumnProps) {
     <fieldset className="grid grid-cols-2 gap-3">
       <legend className="mb-1 font-semibold">Which column is what?</legend>
       {importFields.map((field) => (
-        <label key={field} className="text-sm">
-          {fieldWords[field]}
-          <select
-            aria-label={fieldWords[field]}
-            className={`block w-full ${choice}`}
-            value={mapping[field] ?? ''}
-            onChange={(event) => onMapping({ ...mapping, [field]: event.target.value === '' ? undefined : Number(event.target.value) })}
-          >
-            <option value="">none</option>
-            {heading.map((name, column) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: a column has no other name than its place.
-              <option key={column} value={column}>
-                {name || `column ${column + 1}`}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Choice
+          key={field}
+          label={fieldWords[field]}
+          labelAt="above"
+          isSmall
+          options={[
+            { value: noColumn, name: 'none' },
+            ...heading.map((name, column) => ({ value: column, name: name || `column ${column + 1}` })),
+          ]}
+          value={mapping[field] ?? noColumn}
+          onChoose={(column) => onMapping({ ...mapping, [field]: column === noColumn ? undefined : column })}
+        />
       ))}
     </fieldset>
   );

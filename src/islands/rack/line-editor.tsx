@@ -1,11 +1,15 @@
-import { useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import type { ComponentProps } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
 import type { RackChange } from '#model/api/rack';
 import { type CodePart, type CodeRule, codePartSchema, type MarkerLine, type Rack } from '#model/marker';
 import { describeRule, problemOfRule, readyRules } from '#core/markers/code-rule';
 import { rereadLine } from '#core/markers/reread-line';
 import { Button } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
-import { CodeReadings, listOf } from './code-readings';
+import { Choice } from '#ui/choice.tsx';
+import { CodeReadings } from './code-readings';
+import { formOf, type LineForm, lineFormSchema, ruleOf } from './line-form';
 
 type Props = { line: MarkerLine; rack: Rack; busy: boolean; onChange: (change: RackChange) => Promise<boolean> };
 
@@ -16,74 +20,50 @@ const readyWords: Record<keyof typeof readyRules, string> = {
   plainNumber: 'a number or name that means nothing',
 };
 
-const choice = 'min-h-11 border-b-2 border-ink bg-paper px-2';
+const readyIds = Object.keys(readyWords) as (keyof typeof readyRules)[];
 
 /** One line: its name, how its codes are read, and what that makes of the maker's own codes. */
 export function LineEditor({ line, rack, busy, onChange }: Props) {
-  const [name, setName] = useState(line.name);
-  const [draft, setDraft] = useState<CodeRule>(line.rule);
-  const [tones, setTones] = useState((line.rule.tones ?? []).join(', '));
-  const [groupless, setGroupless] = useState((line.rule.familiesWithoutGroup ?? []).join(', '));
+  const form = useForm<LineForm>({ defaultValues: formOf(line), resolver: zodResolver(lineFormSchema), mode: 'onChange' });
+  const { control, register, setValue, handleSubmit, formState } = form;
+  const values = useWatch({ control }) as LineForm;
+  const { parts } = values;
   const own = rack.markers.filter(({ lineId }) => lineId === line.id);
-  const { tones: _, familiesWithoutGroup: __, ...bare } = draft;
-  const rule: CodeRule = {
-    ...bare,
-    ...(listOf(tones).length > 0 ? { tones: listOf(tones) } : {}),
-    ...(listOf(groupless).length > 0 ? { familiesWithoutGroup: listOf(groupless) } : {}),
-  };
+  const rule = ruleOf(values);
   const problem = problemOfRule(rule);
+  const set = <F extends keyof LineForm>(field: F, value: LineForm[F]) =>
+    setValue(field, value as never, { shouldDirty: true, shouldValidate: true });
+  const keep = handleSubmit((kept) => {
+    const changed = { ...line, name: kept.name, rule: ruleOf(kept) };
+    void onChange({ lines: [changed], markers: rereadLine(changed, own) });
+  });
   return (
     <div className="grid gap-8 lg:grid-cols-2">
-      <div className="space-y-4">
-        <Field label="Name of the line" value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />
-        <label className="block font-semibold">
-          Start from a ready rule
-          <select
-            className={`mt-1 block w-full ${choice}`}
-            value=""
-            onChange={(event) => {
-              const ready: CodeRule | undefined = readyRules[event.target.value as keyof typeof readyRules];
-              if (!ready) return;
-              setDraft({ parts: [...ready.parts] });
-              setTones((ready.tones ?? []).join(', '));
-            }}
-          >
-            <option value="">choose …</option>
-            {Object.entries(readyWords).map(([id, words]) => (
-              <option key={id} value={id}>
-                {words}
-              </option>
-            ))}
-          </select>
-        </label>
-        <PartsOfCode parts={draft.parts} words={problem ?? describeRule(rule)} onParts={(parts) => setDraft({ ...draft, parts })} />
-        <RuleDetails draft={draft} onDraft={setDraft} />
-        {draft.parts.includes('tone') && (
-          <Field
-            label="Tone words, light to dark"
-            hint="for example dawn, noon, dusk"
-            value={tones}
-            onChange={(event) => setTones(event.target.value)}
-          />
-        )}
-        {draft.parts.includes('group') && (
-          <Field
-            label="Families without a group"
-            hint="often the greys: there the digits are all depth"
-            code
-            value={groupless}
-            onChange={(event) => setGroupless(event.target.value)}
-          />
+      <form className="space-y-4" onSubmit={keep}>
+        <Field label="Name of the line" maxLength={80} problem={formState.errors.name?.message} {...register('name')} />
+        <Choice
+          label="Start from a ready rule"
+          labelAt="above"
+          placeholder="choose …"
+          options={readyIds.map((id) => ({ value: id, name: readyWords[id] }))}
+          value={null}
+          onChoose={(id) => {
+            const ready: CodeRule = readyRules[id];
+            form.reset({ ...formOf({ name: values.name, rule: ready }), groupless: values.groupless }, { keepDefaultValues: true });
+          }}
+        />
+        <PartsOfCode parts={parts} words={problem ?? describeRule(rule)} onParts={(next) => set('parts', next)} />
+        <div>
+          {parts.includes('depth') && <Tick words="The number falls as the ink gets darker" {...register('depthFalls')} />}
+          {parts.includes('group') && <Tick words="The group is a letter, not a digit" {...register('groupIsLetter')} />}
+          {!parts.includes('tone') && <Tick words="Codes are written in small letters" {...register('isSmall')} />}
+        </div>
+        {parts.includes('tone') && <Field label="Tone words, light to dark" hint="for example dawn, noon, dusk" {...register('tones')} />}
+        {parts.includes('group') && (
+          <Field label="Families without a group" hint="often the greys: there the digits are all depth" code {...register('groupless')} />
         )}
         <p className="flex flex-wrap gap-3">
-          <Button
-            weight="main"
-            disabled={busy || name.trim() === '' || problem !== null}
-            onClick={() => {
-              const changed = { ...line, name: name.trim(), rule };
-              void onChange({ lines: [changed], markers: rereadLine(changed, own) });
-            }}
-          >
+          <Button type="submit" weight="main" disabled={busy || values.name.trim() === '' || problem !== null}>
             Keep this rule
           </Button>
           {own.length === 0 && (
@@ -92,9 +72,18 @@ export function LineEditor({ line, rack, busy, onChange }: Props) {
             </Button>
           )}
         </p>
-      </div>
+      </form>
       <CodeReadings rule={rule} ownCodes={own.map(({ code }) => code)} />
     </div>
+  );
+}
+
+function Tick({ words, ...rest }: ComponentProps<'input'> & { words: string }) {
+  return (
+    <label className="flex min-h-11 items-center gap-2">
+      <input type="checkbox" className="size-6 accent-accent" {...rest} />
+      {words}
+    </label>
   );
 }
 
@@ -109,18 +98,17 @@ function PartsOfCode({ parts, words, onParts }: PartsProps) {
         {parts.map((part, index) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a part has no other name than its place.
           <li key={index} className="flex items-center bg-paper">
-            <select
-              aria-label={`Part ${index + 1}`}
-              className={choice}
+            <Choice
+              label={`Part ${index + 1}`}
+              labelAt="hidden"
+              options={codePartSchema.options.map((option) => ({
+                value: option,
+                name: option,
+                isOff: option !== 'separator' && option !== part && parts.includes(option),
+              }))}
               value={part}
-              onChange={(event) => onParts(parts.map((other, at) => (at === index ? (event.target.value as CodePart) : other)))}
-            >
-              {codePartSchema.options.map((option) => (
-                <option key={option} disabled={option !== 'separator' && option !== part && parts.includes(option)}>
-                  {option}
-                </option>
-              ))}
-            </select>
+              onChoose={(chosen) => onParts(parts.map((other, at) => (at === index ? chosen : other)))}
+            />
             <button
               type="button"
               aria-label={`Take part ${index + 1} out`}
@@ -140,29 +128,5 @@ function PartsOfCode({ parts, words, onParts }: PartsProps) {
       </ol>
       <p className="mt-1 text-sm text-soft">{words}</p>
     </fieldset>
-  );
-}
-
-/** What a group is printed as, which way the depth goes, how letters are written. */
-function RuleDetails({ draft, onDraft }: { draft: CodeRule; onDraft: (draft: CodeRule) => void }) {
-  const tick = (words: string, checked: boolean, onCheck: (checked: boolean) => void) => (
-    <label className="flex min-h-11 items-center gap-2">
-      <input type="checkbox" className="size-6 accent-accent" checked={checked} onChange={(event) => onCheck(event.target.checked)} />
-      {words}
-    </label>
-  );
-  return (
-    <div>
-      {draft.parts.includes('depth') &&
-        tick('The number falls as the ink gets darker', draft.depthFalls ?? false, (depthFalls) => onDraft({ ...draft, depthFalls }))}
-      {draft.parts.includes('group') &&
-        tick('The group is a letter, not a digit', draft.groupSign === 'letter', (isLetter) =>
-          onDraft({ ...draft, groupSign: isLetter ? 'letter' : 'digit' }),
-        )}
-      {!draft.parts.includes('tone') &&
-        tick('Codes are written in small letters', draft.letterCase === 'small', (isSmall) =>
-          onDraft({ ...draft, letterCase: isSmall ? 'small' : 'capitals' }),
-        )}
-    </div>
   );
 }

@@ -1,4 +1,7 @@
-import { useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useMemo, useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
+import * as z from 'zod/mini';
 import {
   type Lab,
   markerEventKinds,
@@ -15,6 +18,7 @@ import type { ShownMarker } from '#core/markers/assumed-colour';
 import { hexOfLab, labOfHex } from '#core/colour/lab';
 import { findMarker } from '#core/markers/find-marker';
 import { markerWarnings, type RackFinding, undertone } from '#core/markers/rack-checks';
+import { Choice } from '#ui/choice.tsx';
 import { Button } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
 import { ColourField } from '#ui/colour-field.tsx';
@@ -83,6 +87,9 @@ export function MarkerCard({ marker, shown, all, lines, notes, findings, today, 
   );
 }
 
+/** Words that are what they mean, as options. */
+const named = <V extends string>(values: readonly V[]) => values.map((value) => ({ value, name: value }));
+
 type SaveProps = Pick<Props, 'marker' | 'onSave'>;
 
 const choice = 'min-h-11 w-full border-b-2 border-ink bg-paper px-2';
@@ -106,30 +113,20 @@ function StateFields({ marker, onSave }: SaveProps) {
             }}
           />
         </label>
-        <label className="font-semibold">
-          State
-          <select
-            className={choice}
-            value={marker.state ?? 'good'}
-            onChange={(event) => onSave({ ...marker, state: markerStates.find((state) => state === event.target.value) })}
-          >
-            {markerStates.map((state) => (
-              <option key={state}>{state}</option>
-            ))}
-          </select>
-        </label>
-        <label className="font-semibold">
-          Nib
-          <select
-            className={choice}
-            value={marker.nib ?? 'good'}
-            onChange={(event) => onSave({ ...marker, nib: nibStates.find((nib) => nib === event.target.value) })}
-          >
-            {nibStates.map((nib) => (
-              <option key={nib}>{nib}</option>
-            ))}
-          </select>
-        </label>
+        <Choice
+          label="State"
+          labelAt="above"
+          options={named(markerStates)}
+          value={marker.state ?? 'good'}
+          onChoose={(state) => onSave({ ...marker, state })}
+        />
+        <Choice
+          label="Nib"
+          labelAt="above"
+          options={named(nibStates)}
+          value={marker.nib ?? 'good'}
+          onChoose={(nib) => onSave({ ...marker, nib })}
+        />
         <label className="flex items-center gap-2 pt-6 font-semibold">
           <input
             type="checkbox"
@@ -222,62 +219,72 @@ type NotesProps = {
   onNote: (note: PairNote) => void;
 };
 
+/** How it blends with another marker of the rack, by its code. */
+const pairFormSchema = (all: readonly RackMarker[], lines: readonly MarkerLine[], ownId: string) =>
+  z.object({
+    code: z.string().check(
+      z.refine((code) => {
+        const found = findMarker(all, code, lines);
+        return found.ok && found.marker.id !== ownId;
+      }, 'no other marker of the rack has this code'),
+    ),
+    verdict: z.enum(pairVerdicts),
+    reason: z.enum(pairReasons),
+  });
+type PairForm = z.infer<ReturnType<typeof pairFormSchema>>;
+
 function PairNotes({ marker, all, lines, notes, today, onNote }: NotesProps) {
-  const [code, setCode] = useState('');
-  const [verdict, setVerdict] = useState<PairNote['verdict']>('blends well');
-  const [reason, setReason] = useState<PairNote['reason']>('');
+  const schema = useMemo(() => pairFormSchema(all, lines, marker.id), [all, lines, marker.id]);
+  const { register, control, handleSubmit, setValue, formState } = useForm<PairForm>({
+    defaultValues: { code: '', verdict: 'blends well', reason: '' },
+    resolver: zodResolver(schema),
+    mode: 'onChange',
+  });
+  const [verdict, reason] = useWatch({ control, name: ['verdict', 'reason'] });
   const own = notes.filter(({ firstId, secondId }) => firstId === marker.id || secondId === marker.id);
-  const found = findMarker(all, code, lines);
-  const choice = 'min-h-11 border-b-2 border-ink bg-paper px-2';
+  const note = handleSubmit((kept) => {
+    const found = findMarker(all, kept.code, lines);
+    if (!found.ok) return;
+    onNote({ firstId: marker.id, secondId: found.marker.id, verdict: kept.verdict, reason: kept.reason, on: today });
+    setValue('code', '', { shouldValidate: true });
+  });
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (!found.ok || found.marker.id === marker.id) return;
-        onNote({ firstId: marker.id, secondId: found.marker.id, verdict, reason, on: today });
-        setCode('');
-      }}
-    >
+    <form onSubmit={note}>
       <h3 className="font-semibold">How does it blend?</h3>
       <ul className="text-sm">
-        {own.map((note) => {
-          const other = all.find(({ id }) => id === (note.firstId === marker.id ? note.secondId : note.firstId));
+        {own.map((noted) => {
+          const other = all.find(({ id }) => id === (noted.firstId === marker.id ? noted.secondId : noted.firstId));
           return (
-            <li key={`${note.firstId} ${note.secondId}`}>
-              with <span className="font-code">{other?.code ?? 'a marker that is gone'}</span>: {note.verdict}
-              {note.reason && ` (${note.reason})`}, {note.on}
+            <li key={`${noted.firstId} ${noted.secondId}`}>
+              with <span className="font-code">{other?.code ?? 'a marker that is gone'}</span>: {noted.verdict}
+              {noted.reason && ` (${noted.reason})`}, {noted.on}
             </li>
           );
         })}
       </ul>
       <div className="mt-1 flex flex-wrap items-end gap-2">
-        <Field label="With" code className="w-28" value={code} onChange={(event) => setCode(event.target.value)} />
-        <select
-          aria-label="How it blends"
-          className={choice}
+        <Field label="With" code className="w-28" {...register('code')} />
+        <Choice
+          label="How it blends"
+          labelAt="hidden"
+          options={named(pairVerdicts)}
           value={verdict}
-          onChange={(event) => setVerdict(pairVerdicts.find((one) => one === event.target.value) ?? 'blends well')}
-        >
-          {pairVerdicts.map((one) => (
-            <option key={one}>{one}</option>
-          ))}
-        </select>
-        <select
-          aria-label="Why"
-          className={choice}
-          value={reason}
-          onChange={(event) => setReason(pairReasons.find((one) => one === event.target.value) ?? '')}
-        >
-          {pairReasons.map((one) => (
-            <option key={one} value={one}>
-              {one || 'no reason'}
-            </option>
-          ))}
-        </select>
-        <Button type="submit" disabled={!found.ok}>
+          onChoose={(one) => setValue('verdict', one)}
+        />
+        <Choice
+          label="Why"
+          labelAt="hidden"
+          options={pairReasons.map((one) => ({ value: one || noReason, name: one || 'no reason' }))}
+          value={reason || noReason}
+          onChoose={(one) => setValue('reason', pairReasons.find((known) => known === one) ?? '')}
+        />
+        <Button type="submit" disabled={!formState.isValid}>
           Note it
         </Button>
       </div>
     </form>
   );
 }
+
+/** A choice has no empty value. */
+const noReason = 'no reason';

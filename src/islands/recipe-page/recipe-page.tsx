@@ -1,133 +1,20 @@
-import { useEffect, useRef, useState } from 'react';
-import type { Rack } from '#model/marker';
-import type { Picture } from '#model/picture';
-import { counted } from '#core/make/counted';
-import { progressOfPicture } from '#core/make/progress';
-import { markerNames } from '#core/markers/marker-name';
-import { type PictureRecipe, type RecipeElement, recipeOfPicture } from '#core/technique/recipe';
-import { placeWords } from '#core/technique/recipe-file';
-import { schools } from '#core/technique/schools';
-import { type PrintedPicture, PrintedPage } from '#islands/shared/printed-page.tsx';
-import { DoubleChip } from '#ui/double-chip.tsx';
-import { lampWords } from '#ui/lamp-place.ts';
+import { lazy, Suspense } from 'react';
+import { PrintedPage } from '#islands/shared/printed-page.tsx';
 import { asPage } from '#ui/error-boundary.tsx';
 
-/** Inner size of a page that fits on Letter and A4 alike, in mm: the narrower width, the shorter height, less the margins. */
-const pageMm = { width: 190, height: 256 };
+// It comes while the recipe is being fetched.
+const Sheet = lazy(() => import('./sheet').then((module) => ({ default: module.Sheet })));
 
 /** A recipe to be printed: on one page where it can be read there, else on as many as it takes. */
 function RecipePageWhole({ makeId }: { makeId: string }) {
   return (
     <PrintedPage makeId={makeId} what="recipe">
-      {(loaded) => <Sheet {...loaded} />}
-    </PrintedPage>
-  );
-}
-
-/** Smaller than this nobody reads it at a craft table: then it goes on to a second page. */
-const leastShrink = 0.62;
-
-function Sheet({ make, picture, table, rack }: PrintedPicture) {
-  const content = useRef<HTMLDivElement>(null);
-  const [shrink, setShrink] = useState(1);
-  const [pages, setPages] = useState(1);
-  useEffect(() => {
-    if (!content.current) return;
-    // 96 CSS px are an inch of 25.4 mm. Wider content at a smaller scale breaks into fewer lines, so a few tries settle it.
-    const roomPx = (pageMm.height / 25.4) * 96;
-    const needed = content.current.scrollHeight * shrink;
-    const next = Math.max(leastShrink, shrink * Math.max(0.8, Math.sqrt(roomPx / needed) * 0.99));
-    if (needed > roomPx && next < shrink) setShrink(next);
-    else setPages(Math.max(1, Math.ceil(needed / roomPx - 0.001)));
-  }, [shrink]);
-  if (!picture) return <p>This make has no picture yet.</p>;
-  const recipe = recipeOfPicture(make, picture, rack.markers, table);
-  const { whiteRegions } = progressOfPicture(picture);
-  const fits = pages === 1;
-  return (
-    <>
-      {!fits && (
-        <p className="mx-auto mb-3 w-[190mm] max-w-full print:hidden" role="status">
-          It takes about {pages} pages: smaller it could not be read.
-        </p>
+      {(loaded) => (
+        <Suspense fallback={null}>
+          <Sheet {...loaded} />
+        </Suspense>
       )}
-      <div
-        className="mx-auto bg-paper"
-        style={{ width: `${pageMm.width}mm`, ...(fits ? { height: `${pageMm.height}mm` } : {}) }}
-        data-sheet
-        data-pages={pages}
-      >
-        {/* zoom, unlike a transform, takes part in the layout: the pages are broken where the marks really stand. */}
-        <div ref={content} style={{ zoom: shrink }} className="p-4" data-shrink={shrink}>
-          <SheetHead make={make} picture={picture} rack={rack} recipe={recipe} />
-          <ol className={`mt-3 gap-6 ${fits ? 'columns-2' : 'grid grid-cols-2'}`}>
-            {recipe.elements.map((element) => (
-              <SheetElement key={element.elementId} element={element} rack={rack} />
-            ))}
-          </ol>
-          {(recipe.withoutLadder.length > 0 || whiteRegions > 0) && (
-            <p className="mt-3 border-t border-ink pt-1" data-left-white>
-              Not in this recipe:{' '}
-              {[
-                ...recipe.withoutLadder.map(({ name }) => `${name} (no ladder yet)`),
-                ...(whiteRegions > 0 ? [`${counted(whiteRegions, 'area')} that stay white`] : []),
-              ].join(', ')}
-              .
-            </p>
-          )}
-          <p className="mt-3 border-t border-ink pt-1 text-sm">
-            Alcohol ink: air the room, keep it from flame and heat tools, cap the markers. The maker’s label and safety data sheet go before
-            this. Colours on paper and screen differ from the ink.
-          </p>
-        </div>
-      </div>
-    </>
-  );
-}
-
-type HeadProps = Pick<PrintedPicture, 'make' | 'rack'> & { picture: Picture; recipe: PictureRecipe };
-
-function SheetHead({ make, picture, rack, recipe }: HeadProps) {
-  return (
-    <div className="flex gap-6">
-      <div className="flex-1">
-        <h1 className="text-3xl">{make.name}</h1>
-        <p>
-          {picture.name}, {Math.round(picture.widthMm)} × {Math.round(picture.heightMm)} mm. Light {lampWords(make.lamp)}.{' '}
-          {schools[make.school].name}.
-        </p>
-        <p className="mt-1">
-          {counted(recipe.markers.length, 'marker')}:{' '}
-          <span className="font-code text-sm">{recipe.markers.map(markerNames(rack)).join(' · ')}</span>
-        </p>
-        <p className="mt-1 text-sm">Paper: ____________________ Line ink: ____________________ Date: ____________</p>
-      </div>
-      <img src={`/api/blobs/${picture.grey.sha256}`} alt={picture.name} className="h-36 object-contain" />
-    </div>
-  );
-}
-
-function SheetElement({ element, rack }: { element: RecipeElement; rack: Rack }) {
-  const markers = new Map(rack.markers.map((marker) => [marker.id, marker]));
-  return (
-    <li className="break-inside-avoid border-t border-ink py-2" data-element={element.name}>
-      <h2 className="text-lg">{element.name}</h2>
-      <p className="flex flex-wrap gap-x-2">
-        {element.rungs.map(({ markerId, code, role, where }) => (
-          <span key={markerId} className="whitespace-nowrap">
-            <DoubleChip lab={markers.get(markerId)?.lab} code={code} /> <span className="text-sm">{where ?? role}</span>
-          </span>
-        ))}
-      </p>
-      <ol className="mt-1 text-sm">
-        {element.marks.map((mark) => (
-          <li key={mark.number}>
-            <span className="mr-1 inline-block size-3.5 border border-ink align-[-2px]" aria-hidden="true" /> {mark.number}{' '}
-            <strong className="font-code">{mark.code}</strong> {placeWords(mark)}, {mark.stroke}: {mark.purpose}
-          </li>
-        ))}
-      </ol>
-    </li>
+    </PrintedPage>
   );
 }
 

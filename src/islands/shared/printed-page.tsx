@@ -1,5 +1,4 @@
-import { type ReactNode, useCallback, useEffect, useState } from 'react';
-import type { Problem } from '#model/api/problem';
+import { type ReactNode, useState } from 'react';
 import type { Make } from '#model/make';
 import { type Rack, rackSchema } from '#model/marker';
 import type { Picture } from '#model/picture';
@@ -8,7 +7,8 @@ import { withAssumedColours } from '#core/markers/assumed-colour';
 import { Button } from '#ui/button.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import { fetchPicture } from './make-parts';
-import { call, problemToShow } from './server-calls';
+import { call } from './server-calls';
+import { useFetched } from './use-fetched';
 
 export type PrintedPicture = { make: Make; picture: Picture | undefined; table: IndexedTable | undefined; rack: Rack };
 
@@ -21,17 +21,15 @@ type Props = {
 
 /** A page to be printed of one picture of a make: fetched once, with a button over it that prints. */
 export function PrintedPage({ makeId, what, children }: Props) {
-  const [loaded, setLoaded] = useState<PrintedPicture | null>(null);
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const load = useCallback(() => {
-    setProblem(null);
-    const pictureId = new URLSearchParams(window.location.search).get('picture');
-    Promise.all([fetchPicture(makeId, pictureId), call(rackSchema, '/api/rack')]).then(
-      ([parts, rack]) => setLoaded({ ...parts, rack: { ...rack, markers: withAssumedColours(rack.markers) } }),
-      (error: unknown) => setProblem(problemToShow(error)),
-    );
-  }, [makeId]);
-  useEffect(load, [load]);
+  const [pictureId] = useState(() => new URLSearchParams(window.location.search).get('picture'));
+  const {
+    data: loaded,
+    problem,
+    again,
+  } = useFetched(`${makeId} ${pictureId ?? ''}`, async (): Promise<PrintedPicture> => {
+    const [parts, rack] = await Promise.all([fetchPicture(makeId, pictureId), call(rackSchema, '/api/rack')]);
+    return { ...parts, rack: { ...rack, markers: withAssumedColours(rack.markers) } };
+  });
   return (
     <main className="min-h-dvh bg-wall p-4 print:bg-paper print:p-0">
       <p className="mx-auto mb-4 flex w-[190mm] max-w-full gap-3 print:hidden">
@@ -42,7 +40,7 @@ export function PrintedPage({ makeId, what, children }: Props) {
       {!loaded && <h1 className="text-3xl print:hidden">{problem ? `This ${what} cannot be shown now` : `Fetching the ${what} …`}</h1>}
       {problem && (
         <ProblemNotice problem={problem}>
-          <Button onClick={load}>Try again</Button>
+          <Button onClick={again}>Try again</Button>
         </ProblemNotice>
       )}
       {loaded && children(loaded)}

@@ -28,6 +28,56 @@ const close = [
 ];
 const bare = [{ code: 'dawn Fog' }, { code: 'noon Fog' }, { code: 'dusk Fog' }];
 
+/** What the Groups station is made of. */
+function OfGroups({ dark }: { dark: boolean }) {
+  return (
+    <Case title="Ladder that fades into bare paper, a chip to be dragged, borders that run together, shares by lightness" dark={dark}>
+      <div className="bg-paper p-2">
+        <Ladder rungs={rungs} height={240} keepsPaper />
+      </div>
+      <DragChip
+        label="62d.fern: drag it"
+        ghost={<DoubleChip code="62d.fern" lab={ink(71, -27, 36)} />}
+        onDropAt={() => {}}
+        onPress={() => {}}
+      >
+        <DoubleChip code="62d.fern" lab={ink(71, -27, 36)} />
+      </DragChip>
+      <div className="relative h-24 w-40 bg-wall">
+        <BorderMarks
+          width={160}
+          height={96}
+          borders={[
+            {
+              key: 'held',
+              isHeld: true,
+              places: [
+                [0.2, 0.3],
+                [0.3, 0.35],
+                [0.4, 0.4],
+              ],
+            },
+            {
+              key: 'other',
+              isHeld: false,
+              places: [
+                [0.6, 0.6],
+                [0.7, 0.65],
+                [0.8, 0.7],
+              ],
+            },
+          ]}
+        />
+      </div>
+      <div className="w-80">
+        <GlanceChart
+          colours={rungs.map(({ code, lab }, index) => ({ markerId: code, code, lab, share: [0.5, 0.3, 0.2][index] ?? 0, areaMm2: 100 }))}
+        />
+      </div>
+    </Case>
+  );
+}
+
 function Specimens({ dark }: { dark: boolean }) {
   const [lamp, setLamp] = useState<LampOver>({ kind: 'distant', azimuthDeg: 315, heightDeg: 40 });
   const [chosen, setChosen] = useState<string | null>('a');
@@ -53,50 +103,7 @@ function Specimens({ dark }: { dark: boolean }) {
           <Ladder rungs={rungs} height={240} withRoles={false} />
         </div>
       </Case>
-      <Case title="Ladder that fades into bare paper, a chip to be dragged, borders that run together, shares by lightness" dark={dark}>
-        <div className="bg-paper p-2">
-          <Ladder rungs={rungs} height={240} keepsPaper />
-        </div>
-        <DragChip
-          label="62d.fern: drag it"
-          ghost={<DoubleChip code="62d.fern" lab={ink(71, -27, 36)} />}
-          onDropAt={() => {}}
-          onPress={() => {}}
-        >
-          <DoubleChip code="62d.fern" lab={ink(71, -27, 36)} />
-        </DragChip>
-        <div className="relative h-24 w-40 bg-wall">
-          <BorderMarks
-            width={160}
-            height={96}
-            borders={[
-              {
-                key: 'held',
-                isHeld: true,
-                places: [
-                  [0.2, 0.3],
-                  [0.3, 0.35],
-                  [0.4, 0.4],
-                ],
-              },
-              {
-                key: 'other',
-                isHeld: false,
-                places: [
-                  [0.6, 0.6],
-                  [0.7, 0.65],
-                  [0.8, 0.7],
-                ],
-              },
-            ]}
-          />
-        </div>
-        <div className="w-80">
-          <GlanceChart
-            colours={rungs.map(({ code, lab }, index) => ({ markerId: code, code, lab, share: [0.5, 0.3, 0.2][index] ?? 0, areaMm2: 100 }))}
-          />
-        </div>
-      </Case>
+      <OfGroups dark={dark} />
       <Case title="Value rail: chosen with its rungs, long name, empty" dark={dark}>
         <div className="flex h-80 w-[40rem] max-w-full">
           <ValueRail

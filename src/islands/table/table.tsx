@@ -1,8 +1,8 @@
-import { useEffect, useState } from 'react';
-import { type ListedMake, listMakesAnswerSchema } from '#model/api/makes';
-import type { Problem } from '#model/api/problem';
+import { useState } from 'react';
+import { listMakesAnswerSchema } from '#model/api/makes';
 import { type Rack, rackSchema } from '#model/marker';
-import { call, problemToShow } from '#islands/shared/server-calls.ts';
+import { call } from '#islands/shared/server-calls.ts';
+import { useFetched } from '#islands/shared/use-fetched.ts';
 import { Button, buttonLook } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
@@ -11,31 +11,22 @@ import { ProblemNotice } from '#ui/notice.tsx';
 import { BringInWaiting } from './bring-in-waiting';
 import { MakeStrip } from './make-strip';
 
-type Loaded = { makes: ListedMake[]; total: number; rack: Rack };
-
 /** Makes shown at first, and more at a press. */
 const makesAtOnce = 20;
 
 /** Home: the makes in progress, each a strip with its picture, its rail and the one next thing to do. */
 function TableWhole() {
-  const [loaded, setLoaded] = useState<Loaded | null>(null);
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const [turn, setTurn] = useState(0);
   const [find, setFind] = useState('');
   const [most, setMost] = useState(makesAtOnce);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a turn is one try to load.
-  useEffect(() => {
-    let current = true;
-    setProblem(null);
-    const asked = new URLSearchParams({ most: String(Math.min(100, most)), ...(find.trim() ? { find: find.trim().slice(0, 100) } : {}) });
-    Promise.all([call(listMakesAnswerSchema, `/api/makes?${asked}`), call(rackSchema, '/api/rack')]).then(
-      ([{ makes, total }, rack]) => current && setLoaded({ makes, total, rack }),
-      (error: unknown) => current && setProblem(problemToShow(error)),
-    );
-    return () => {
-      current = false;
-    };
-  }, [turn, find, most]);
+  const asked = new URLSearchParams({ most: String(Math.min(100, most)), ...(find.trim() ? { find: find.trim().slice(0, 100) } : {}) });
+  const listed = useFetched(`/api/makes?${asked}`, (address) => call(listMakesAnswerSchema, address));
+  const fetchedRack = useFetched('/api/rack', (address) => call(rackSchema, address));
+  const problem = listed.problem ?? fetchedRack.problem;
+  const loaded = listed.data && fetchedRack.data ? { ...listed.data, rack: fetchedRack.data } : null;
+  const again = () => {
+    listed.again();
+    fetchedRack.again();
+  };
 
   return (
     <div className="mx-auto max-w-[92rem] px-4 pb-12 sm:px-8">
@@ -65,7 +56,7 @@ function TableWhole() {
         {problem && (
           <div className="mt-4">
             <ProblemNotice problem={problem}>
-              <Button onClick={() => setTurn(turn + 1)}>Try again</Button>
+              <Button onClick={again}>Try again</Button>
             </ProblemNotice>
           </div>
         )}
@@ -81,9 +72,9 @@ function TableWhole() {
           </div>
         )}
         <ul className="mt-3 grid gap-4 lg:grid-cols-2">
-          {loaded?.makes.map((listed) => (
-            <li key={listed.summary.id}>
-              <MakeStrip listed={listed} rack={loaded.rack} onChanged={() => setTurn((last) => last + 1)} />
+          {loaded?.makes.map((make) => (
+            <li key={make.summary.id}>
+              <MakeStrip listed={make} rack={loaded.rack} onChanged={listed.again} />
             </li>
           ))}
         </ul>

@@ -8,6 +8,7 @@ import { progressOfPicture } from '#core/make/progress';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { sortLightToDark } from '#core/markers/ladder';
 import { type PictureRecipe, type RecipeElement, recipeOfPicture } from '#core/technique/recipe';
+import { Choice } from '#ui/choice.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
 import { placeWords, recipeFile } from '#core/technique/recipe-file';
 import { schools } from '#core/technique/schools';
@@ -46,21 +47,17 @@ export function RecipeStation({ make, picture, table, rack, chosenId, onChoose, 
       <h2 id="recipe-heading" className="text-2xl">
         Recipe of {picture.name}
       </h2>
-      <label className="block">
-        <span className="font-semibold">School</span>
-        <select
-          className="mt-1 block min-h-11 w-full max-w-96 border-b-2 border-ink bg-paper px-2"
+      <div>
+        <Choice
+          label="School"
+          labelAt="above"
+          className="max-w-96"
+          options={Object.values(schools).map(({ id, name }) => ({ value: id, name }))}
           value={make.school}
-          onChange={(event) => onSchool(event.target.value as SchoolId)}
-        >
-          {Object.values(schools).map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-        <span className="mt-1 block text-sm text-soft">Suits {school.suits}.</span>
-      </label>
+          onChoose={onSchool}
+        />
+        <p className="mt-1 text-sm text-soft">Suits {school.suits}.</p>
+      </div>
       <p className="flex flex-wrap gap-3">
         <a href={`/makes/${make.id}/recipe?picture=${picture.id}`} target="_blank" rel="noreferrer" className={buttonLook('plain')}>
           Print it

@@ -6,6 +6,7 @@ import { counted } from '#core/make/counted';
 import type { IndexedTable } from '#core/make/region-tables';
 import { asProposed, layOn, setRelief, type StandingEdit } from '#core/scene/standing-edits';
 import { type PictureBody, type PictureStanding, standingOfPicture } from '#core/scene/standing-of-picture';
+import { Choice } from '#ui/choice.tsx';
 import { Button } from '#ui/button.tsx';
 import { TintChip } from '#ui/tint-chip.tsx';
 import type { ElementsDesk } from '../../elements-desk';
@@ -122,23 +123,13 @@ function BodyCard({ useMake, useElements, picture, table, standing, held, bodyAt
             </button>
           ))}
           {held.relief?.kind === 'tilted' && (
-            <label className="flex items-center gap-1 text-sm">
-              It looks
-              <select
-                className="min-h-9 border-b-2 border-ink bg-paper px-1 pointer-coarse:min-h-11"
-                value={held.relief.towardsDeg ?? 0}
-                onChange={(event) => {
-                  const towardsDeg = Number(event.target.value);
-                  act((now) => setRelief(now, table, bodyAt, { kind: 'tilted', towardsDeg }, newId));
-                }}
-              >
-                {sides.map(([degrees, words]) => (
-                  <option key={degrees} value={degrees}>
-                    {words}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <Choice
+              label="It looks"
+              isSmall
+              options={sides.map(([degrees, words]) => ({ value: degrees, name: words }))}
+              value={held.relief.towardsDeg ?? 0}
+              onChoose={(towardsDeg) => act((now) => setRelief(now, table, bodyAt, { kind: 'tilted', towardsDeg }, newId))}
+            />
           )}
         </div>
       </fieldset>

@@ -7,6 +7,7 @@ import { elementTint } from '#core/colour/element-tints';
 import { counted } from '#core/make/counted';
 import { kindOfName, staysWhite } from '#core/make/element-names';
 import type { ElementMeasure } from '#core/technique/nib';
+import { Choice } from '#ui/choice.tsx';
 import { Button } from '#ui/button.tsx';
 import { TintChip } from '#ui/tint-chip.tsx';
 
@@ -52,6 +53,8 @@ function measureWords(
 
 /** Names offered to be taken by a press; the others come while one types. */
 const mostChips = 14;
+
+const unsaid = 'unsaid';
 
 const isFreshName = (name: string) => /^(Element|Soft spot) \d+$/.test(name);
 
@@ -135,24 +138,16 @@ function Held({ element, isJoining, names, onPatch, onJoin, onLike, onNamed }: P
             </Button>
           </>
         )}
-        <label className="flex items-center gap-1 text-sm">
-          Made of
-          <select
-            className="min-h-9 border-b-2 border-ink bg-paper px-1 pointer-coarse:min-h-11"
-            value={element.kind ?? ''}
-            onChange={(event) => {
-              const kind = elementKinds.find((own) => own === event.target.value);
-              onPatch(element.id, { kind: kind ?? null });
-            }}
-          >
-            <option value="">{told ? `${told}, as its name says` : 'not said'}</option>
-            {elementKinds.map((kind) => (
-              <option key={kind} value={kind}>
-                {kind}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Choice
+          label="Made of"
+          isSmall
+          options={[
+            { value: unsaid, name: told ? `${told}, as its name says` : 'not said' },
+            ...elementKinds.map((kind) => ({ value: kind, name: kind })),
+          ]}
+          value={element.kind ?? unsaid}
+          onChoose={(kind) => onPatch(element.id, { kind: kind === unsaid ? null : kind })}
+        />
       </div>
     </div>
   );

@@ -1,6 +1,5 @@
-import { useEffect, useId, useMemo, useState } from 'react';
+import { useId, useMemo } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import { listMakesAnswerSchema } from '#model/api/makes';
 import type { Make } from '#model/make';
 import type { Element, Picture } from '#model/picture';
 import { suggestedNames } from '#core/make/element-names';
@@ -9,7 +8,7 @@ import { progressOfPicture } from '#core/make/progress';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { OpenInside } from '#core/picture/open-inside';
 import { measureElement } from '#core/technique/nib';
-import { call } from '#islands/shared/server-calls.ts';
+import { useListedMakes } from '#islands/shared/use-fetched.ts';
 import { StepTabs } from '#ui/step-tabs.tsx';
 import { gatherLike, patchElement, showNextWhite, toggleJoining } from '../../elements-acts';
 import { type ElementsDesk, elementsSteps } from '../../elements-desk';
@@ -94,20 +93,13 @@ export function ElementsStation(props: Props) {
 
 /** Names of elements in the maker's other makes; they are only offered, so that none is no trouble. */
 function useOwnNames(make: Make, picture: Picture): readonly string[] {
-  const [others, setOthers] = useState<readonly string[]>([]);
-  useEffect(() => {
-    let current = true;
-    call(listMakesAnswerSchema, '/api/makes').then(
-      ({ makes }) => current && setOthers(makes.flatMap(({ summary }) => summary.ladders.map(({ element }) => element))),
-      () => current && setOthers([]),
-    );
-    return () => {
-      current = false;
-    };
-  }, []);
+  const makes = useListedMakes();
   return useMemo(
-    () => [...make.pictures.filter(({ id }) => id !== picture.id).flatMap(({ elements }) => elements.map(({ name }) => name)), ...others],
-    [make.pictures, picture.id, others],
+    () => [
+      ...make.pictures.filter(({ id }) => id !== picture.id).flatMap(({ elements }) => elements.map(({ name }) => name)),
+      ...makes.flatMap(({ summary }) => summary.ladders.map(({ element }) => element)),
+    ],
+    [make.pictures, picture.id, makes],
   );
 }
 

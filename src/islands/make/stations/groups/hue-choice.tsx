@@ -3,6 +3,7 @@ import type { ShownMarker } from '#core/markers/assumed-colour';
 import { isUsable } from '#core/markers/find-ladders';
 import { type HueId, hueIds, isOfHue } from '#core/markers/hues';
 import { DoubleChipShape } from '#ui/double-chip.tsx';
+import { ToggleChip } from '#ui/toggle-chip.tsx';
 
 type Props = { markers: readonly ShownMarker[]; chosen: HueId | null; onChoose: (hue: HueId | null) => void };
 
@@ -23,25 +24,18 @@ export function HueChoice({ markers, chosen, onChoose }: Props) {
       }),
     [markers],
   );
-  const look = (isOn: boolean) => `min-h-8 shrink-0 px-1.5 text-sm ${isOn ? 'bg-ink text-paper' : 'bg-paper hover:bg-wall'}`;
   return (
     <fieldset className="my-1 flex gap-1 overflow-x-auto pb-1" aria-label="Hue">
-      <button type="button" aria-pressed={chosen === null} className={look(chosen === null)} onClick={() => onChoose(null)}>
+      <ToggleChip isOn={chosen === null} onTurn={() => onChoose(null)}>
         as usual
-      </button>
+      </ToggleChip>
       {hues.map(({ hue, sample }) => (
-        <button
-          key={hue}
-          type="button"
-          aria-pressed={chosen === hue}
-          className={`flex items-center gap-1 ${look(chosen === hue)}`}
-          onClick={() => onChoose(chosen === hue ? null : hue)}
-        >
+        <ToggleChip key={hue} isOn={chosen === hue} onTurn={() => onChoose(chosen === hue ? null : hue)}>
           <svg width="24" height="12" viewBox="0 0 24 12" aria-hidden="true" className="bg-paper">
             <DoubleChipShape lab={sample.lab} width={24} height={12} />
           </svg>
           {hue}
-        </button>
+        </ToggleChip>
       ))}
     </fieldset>
   );

@@ -6,6 +6,7 @@ import { areaMm2Of } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { HueId } from '#core/markers/hues';
 import { rungsForArea, type SuggestedLadder, suggestLadders } from '#core/markers/suggest';
+import { Choice } from '#ui/choice.tsx';
 import { DragChip } from '#ui/drag-chip.tsx';
 import { Ladder } from '#ui/ladder.tsx';
 import { giveSuggested } from '../../groups-acts';
@@ -58,20 +59,13 @@ export function LadderSuggestions({ stores, make, picture, table, element, rack,
         <h3 id="suggestions-heading" className="text-base">
           For {element.name}
         </h3>
-        <label className="flex items-center gap-2 text-sm">
-          Markers in it
-          <select
-            className="min-h-8 border-b-2 border-ink bg-paper px-2"
-            value={rungs}
-            onChange={(event) => setWished(counts.find((count) => count === Number(event.target.value)) ?? null)}
-          >
-            {counts.map((count) => (
-              <option key={count} value={count}>
-                {count}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Choice
+          label="Markers in it"
+          isSmall
+          options={counts.map((count) => ({ value: count, name: String(count) }))}
+          value={rungs}
+          onChoose={setWished}
+        />
         <span className="text-sm text-soft">
           {(areaMm2 / 100).toFixed(1)} cm²: {usual} as a rule
         </span>
@@ -105,7 +99,7 @@ function Suggestion({ stores, element, ladder, wanted, dropAt }: SuggestionProps
       : ladder.rungs.length < wanted
         ? `only ${ladder.rungs.length} seen apart`
         : '';
-  const drawn = <Ladder rungs={ladder.rungs} height={104} withRoles={false} keepsPaper={ladder.fadesIntoPaper} />;
+  const drawn = <Ladder rungs={ladder.rungs} height={96} withRoles={false} keepsPaper={ladder.fadesIntoPaper} />;
   return (
     <li className="shrink-0" title={[...ladder.hues, ...ladder.reasons].join('\n')}>
       <DragChip

@@ -90,10 +90,15 @@ export function LaddersPanel(props: GroupsProps) {
           </Button>
         </p>
       )}
-      {chosen?.ladder && rungId !== null && inHand >= 0 ? (
-        <RungBar {...{ stores, rack, picture, element: chosen, make }} rung={inHand} />
-      ) : (
-        chosen && <LadderSuggestions key={chosen.id} {...{ stores, make, picture, table, rack, element: chosen, dropAt }} />
+      {chosen && (
+        // One height, whatever stands in it: the rail does not move under the hand that picks a rung up.
+        <div className="h-52 shrink-0 overflow-y-auto">
+          {chosen.ladder && rungId !== null && inHand >= 0 ? (
+            <RungBar {...{ stores, rack, picture, element: chosen, make }} rung={inHand} />
+          ) : (
+            <LadderSuggestions key={chosen.id} {...{ stores, make, picture, table, rack, element: chosen, dropAt }} />
+          )}
+        </div>
       )}
       {picture.elements.length === 0 ? (
         <p>No element yet. Take a ladder in hand and tap the areas it is for, or gather the elements first.</p>
@@ -118,9 +123,7 @@ export function LaddersPanel(props: GroupsProps) {
           }
         />
       )}
-      {chosen?.ladder && rungId === null && (
-        <LadderWords element={chosen} rack={rack} onGive={(ladder) => giveLadder(stores, chosen.id, ladder)} />
-      )}
+      {chosen?.ladder && <LadderWords element={chosen} rack={rack} onGive={(ladder) => giveLadder(stores, chosen.id, ladder)} />}
     </div>
   );
 }

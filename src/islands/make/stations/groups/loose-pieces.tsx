@@ -1,7 +1,10 @@
-import { useMemo, useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useMemo } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
+import * as z from 'zod/mini';
 import type { Ladder } from '#model/ladder';
 import type { Make } from '#model/make';
-import type { PieceRow } from '#model/piece-row';
+import { type PieceRow, pieceRowSchema } from '#model/piece-row';
 import { counted } from '#core/make/counted';
 import { middleRung } from '#core/markers/hues';
 import { shareOut } from '#core/sharing/share-out';
@@ -12,6 +15,9 @@ import { ladderWords } from '../../ladder-words';
 import type { ShownRack } from '../../make-store';
 import type { GroupsProps } from './groups-station';
 
+const pieceFormSchema = z.pick(pieceRowSchema, { name: true, count: true });
+type PieceForm = z.infer<typeof pieceFormSchema>;
+
 /** Pieces in a row: each lies beside the next. */
 const inRow = (count: number) => Array.from({ length: count - 1 }, (_, place) => [place, place + 1] as const);
 
@@ -21,39 +27,38 @@ type Props = GroupsProps & { ladders: readonly Ladder[] };
 export function LoosePieces({ useMake, make, ladders }: Props) {
   const rack = useMake((state) => state.rack);
   const edit = useMake((state) => state.edit);
-  const [name, setName] = useState('Flowers');
-  const [count, setCount] = useState('9');
-  const number = Number(count);
-  const isNumber = Number.isInteger(number) && number >= 1 && number <= 200;
+  const { register, control, handleSubmit, formState } = useForm<PieceForm>({
+    defaultValues: { name: 'Flowers', count: 9 },
+    resolver: zodResolver(pieceFormSchema),
+    mode: 'onChange',
+  });
+  const number = useWatch({ control, name: 'count' });
   const change = (next: (rows: readonly PieceRow[]) => PieceRow[]) =>
     edit((newest: Make) => {
       const rows = next(newest.pieceRows ?? []);
       return [{ kind: 'patch', entity: 'make', fields: { pieceRows: rows.length > 0 ? rows : null } }];
     });
+  const lay = handleSubmit(({ name, count }) => {
+    change((rows) => [...rows, { id: crypto.randomUUID(), name, count, ladders: [...ladders], seed: 1 }]);
+  });
   return (
     <section aria-labelledby="pieces-heading" className="space-y-2 border-t-2 border-ink pt-3">
       <h3 id="pieces-heading" className="text-base">
         Loose pieces in a row
       </h3>
-      <div className="flex flex-wrap items-end gap-2">
-        <Field label="What they are" className="w-36" value={name} onChange={(event) => setName(event.target.value)} />
+      <form className="flex flex-wrap items-end gap-2" onSubmit={lay}>
+        <Field label="What they are" className="w-36" problem={formState.errors.name?.message} {...register('name')} />
         <Field
           label="How many"
           className="w-24"
           inputMode="numeric"
-          value={count}
-          problem={isNumber ? undefined : '1 to 200'}
-          onChange={(event) => setCount(event.target.value)}
+          problem={formState.errors.count ? '1 to 200' : undefined}
+          {...register('count', { valueAsNumber: true })}
         />
-        <Button
-          disabled={ladders.length === 0 || !isNumber || name.trim() === ''}
-          onClick={() =>
-            change((rows) => [...rows, { id: crypto.randomUUID(), name: name.trim(), count: number, ladders: [...ladders], seed: 1 }])
-          }
-        >
-          Lay {isNumber ? number : 'them'} in {counted(ladders.length, 'colourway')}
+        <Button type="submit" disabled={ladders.length === 0 || !formState.isValid}>
+          Lay {formState.isValid ? number : 'them'} in {counted(ladders.length, 'colourway')}
         </Button>
-      </div>
+      </form>
       {ladders.length === 0 && <p className="text-sm text-soft">Choose the ladders above: each is a colourway.</p>}
       <ul className="space-y-2">
         {(make.pieceRows ?? []).map((row) => (

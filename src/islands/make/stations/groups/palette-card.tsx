@@ -10,6 +10,7 @@ import { SmallPicture } from '#ui/small-picture.tsx';
 import { ladderWords, rungsToShow } from '../../ladder-words';
 import type { ShownRack } from '../../make-store';
 import type { GroupsProps } from './groups-station';
+import { turned } from './turned-set';
 
 export type PaletteProposal = { ladders: ReadonlyMap<string, Ladder>; different: number; cost: number; bound: number };
 
@@ -94,9 +95,7 @@ export function PaletteCard({ proposal, number, elements, rack, picture, make, t
                       type="checkbox"
                       className="size-6 accent-accent"
                       checked={!left.has(id)}
-                      onChange={() =>
-                        setLeft((now) => (now.has(id) ? new Set([...now].filter((own) => own !== id)) : new Set([...now, id])))
-                      }
+                      onChange={() => setLeft(turned(left, id))}
                     />
                     <span className="font-semibold">{name}</span>
                     <span className="truncate font-code">{ladder && ladderWords(ladder)}</span>

@@ -6,26 +6,30 @@ import { elementBorders } from '#core/groups/element-borders';
 import { staysWhite } from '#core/make/element-names';
 import { counted } from '#core/make/counted';
 import { areaMm2Of } from '#core/make/picture-lookup';
+import { Choice } from '#ui/choice.tsx';
 import { Button } from '#ui/button.tsx';
+import { ToggleChip } from '#ui/toggle-chip.tsx';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import type { PaletteAnswer, PaletteRequestMessage } from '#workers/groups-messages';
 import { replaceEverywhere, wouldGive } from '../../groups-acts';
+import type { ShownRack } from '../../make-store';
 import { useGroupsWorker } from '../../use-groups-worker';
 import type { GroupsProps } from './groups-station';
 import { OnlyMarkers } from './only-markers';
 import { PaletteCard, type PaletteProposal } from './palette-card';
+import { turned } from './turned-set';
 
-type Found = { proposals: PaletteProposal[]; elements: Element[]; most: number } | { problem: string };
+type Found = { proposals: PaletteProposal[]; elements: Element[] } | { problem: string };
 
 const numbers = [1, 2, 3, 4, 5, 6, 7, 8, 10, 12] as const;
 
 /** A limited palette: at most so many ladders for the whole picture, some kept, several proposals side by side. */
 export function PalettePanel(props: GroupsProps) {
-  const { useMake, useGroups, make, picture, table, raster } = props;
+  const { useMake, useGroups, picture, table, raster } = props;
   const rack = useMake((state) => state.rack);
   const set = useGroups(useShallow((state) => state.set));
   const api = useGroupsWorker(raster.labels, table?.table);
-  const [most, setMost] = useState(5);
+  const [most, setMost] = useState<(typeof numbers)[number]>(5);
   const [kept, setKept] = useState<ReadonlySet<string>>(new Set());
   const [found, setFound] = useState<Found | null>(null);
   const [busy, setBusy] = useState(false);
@@ -36,31 +40,10 @@ export function PalettePanel(props: GroupsProps) {
     if (!api) return;
     setBusy(true);
     set({ preview: null });
-    const places = new Map(coloured.map(({ id }, place) => [id, place]));
-    const neighbours = elementBorders(picture, table).flatMap(({ between: [one, other], lengthMm }) => {
-      const [first, second] = [places.get(one), places.get(other)];
-      return first === undefined || second === undefined ? [] : [[first, second, lengthMm] as [number, number, number]];
-    });
     try {
-      const request: PaletteRequestMessage = {
-        markers: rack.markers,
-        pairNotes: rack.pairNotes,
-        neighbours,
-        most,
-        elements: coloured.map((element) => ({
-          id: element.id,
-          name: element.name,
-          ...(element.kind ? { kind: element.kind } : {}),
-          areaMm2: areaMm2Of(element, table),
-          ...(kept.has(element.id) && element.ladder ? { keeps: element.ladder.rungs.map(({ markerId }) => markerId) } : {}),
-        })),
-        ...(make.onlyMarkers ? { only: make.onlyMarkers.map(({ markerId }) => markerId) } : {}),
-      };
-      const answer: PaletteAnswer = await api.palettes(request);
+      const answer: PaletteAnswer = await api.palettes(paletteRequest(props, rack, { coloured, kept, most }));
       setFound(
-        'problem' in answer
-          ? answer
-          : { proposals: answer.proposals.map((own) => withCodes(own, coloured, rack)), elements: coloured, most },
+        'problem' in answer ? answer : { proposals: answer.proposals.map((own) => withCodes(own, coloured, rack)), elements: coloured },
       );
     } catch (error) {
       setFound({ problem: problemToShow(error).message });
@@ -74,21 +57,10 @@ export function PalettePanel(props: GroupsProps) {
     <div className="space-y-3">
       <OnlyMarkers {...props} />
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
-        <label className="flex items-center gap-2">
-          <span className="font-semibold">At most</span>
-          <select
-            className="min-h-11 border-b-2 border-ink bg-paper px-2"
-            value={most}
-            onChange={(event) => setMost(numbers.find((own) => own === Number(event.target.value)) ?? 5)}
-          >
-            {numbers.map((own) => (
-              <option key={own} value={own}>
-                {own}
-              </option>
-            ))}
-          </select>
+        <span className="flex items-center gap-2">
+          <Choice label="At most" options={numbers.map((own) => ({ value: own, name: String(own) }))} value={most} onChoose={setMost} />
           ladders for {counted(coloured.length, 'element')}
-        </label>
+        </span>
         <Button weight="main" disabled={!api || busy || coloured.length === 0} onClick={() => void find()}>
           {busy ? 'Choosing …' : 'Propose palettes'}
         </Button>
@@ -98,15 +70,9 @@ export function PalettePanel(props: GroupsProps) {
         {coloured
           .filter(({ ladder }) => ladder)
           .map(({ id, name }) => (
-            <button
-              key={id}
-              type="button"
-              aria-pressed={kept.has(id)}
-              className={`min-h-8 px-2 text-sm ${kept.has(id) ? 'bg-ink text-paper' : 'bg-paper hover:bg-wall'}`}
-              onClick={() => setKept((now) => (now.has(id) ? new Set([...now].filter((own) => own !== id)) : new Set([...now, id])))}
-            >
+            <ToggleChip key={id} isOn={kept.has(id)} onTurn={() => setKept(turned(kept, id))}>
               {name}
-            </button>
+            </ToggleChip>
           ))}
       </fieldset>
       {found && 'problem' in found && <p role="alert">{found.problem}</p>}
@@ -129,6 +95,31 @@ export function PalettePanel(props: GroupsProps) {
       )}
     </div>
   );
+}
+
+type Asked = { coloured: readonly Element[]; kept: ReadonlySet<string>; most: number };
+
+/** What the worker is asked: the elements with their areas, what touches what, and what is kept. */
+function paletteRequest({ make, picture, table }: GroupsProps, rack: ShownRack, { coloured, kept, most }: Asked): PaletteRequestMessage {
+  const places = new Map(coloured.map(({ id }, place) => [id, place]));
+  const neighbours = elementBorders(picture, table).flatMap(({ between: [one, other], lengthMm }) => {
+    const [first, second] = [places.get(one), places.get(other)];
+    return first === undefined || second === undefined ? [] : [[first, second, lengthMm] as [number, number, number]];
+  });
+  return {
+    markers: rack.markers,
+    pairNotes: rack.pairNotes,
+    neighbours,
+    most,
+    elements: coloured.map((element) => ({
+      id: element.id,
+      name: element.name,
+      ...(element.kind ? { kind: element.kind } : {}),
+      areaMm2: areaMm2Of(element, table),
+      ...(kept.has(element.id) && element.ladder ? { keeps: element.ladder.rungs.map(({ markerId }) => markerId) } : {}),
+    })),
+    ...(make.onlyMarkers ? { only: make.onlyMarkers.map(({ markerId }) => markerId) } : {}),
+  };
 }
 
 type Rack = { markers: readonly { id: string; code: string }[] };

@@ -50,17 +50,22 @@ export function RungBar({ stores, make, rack, picture, element, rung }: Props) {
   const ready = substitutes.flatMap(({ user, found }) => ('ladder' in found ? [{ user, ladder: found.ladder }] : []));
   if (!own) return null;
   const step = (towards: 'paler' | 'darker', stepped: ShownMarker | undefined) => (
-    <Button disabled={!stepped} className="!min-h-9 !px-2 !py-0.5" onClick={() => stepTowards(stores, element.id, own.markerId, towards)}>
+    <Button
+      disabled={!stepped}
+      className="!min-h-9 !gap-0.5 !px-1 !py-0.5"
+      onClick={() => stepTowards(stores, element.id, own.markerId, towards)}
+    >
       {towards === 'paler' ? '▲' : '▼'} {stepped ? <DoubleChip lab={stepped.lab} code={stepped.code} /> : `no ${towards} one`}
     </Button>
   );
   return (
-    <section aria-label={`The rung ${own.code} of ${element.name}`} className="space-y-2 border-l-8 border-ink bg-paper px-3 py-2">
-      <p className="flex flex-wrap items-center gap-2">
+    <section
+      aria-label={`The rung ${own.code} of ${element.name}`}
+      className="min-h-full space-y-1 border-l-8 border-ink bg-paper px-3 py-2"
+    >
+      <p className="flex flex-wrap items-center gap-1.5">
         {step('paler', next('paler'))}
-        <span className="shadow-[inset_0_0_0_2.5px_var(--color-ink)]">
-          <DoubleChip lab={marker?.lab} code={own.code} />
-        </span>
+        <strong className="font-code">{own.code}</strong>
         {step('darker', next('darker'))}
       </p>
       <p className="flex flex-wrap gap-x-4">

@@ -9,6 +9,7 @@ import { Button } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
 import { Ladder as LadderView } from '#ui/ladder.tsx';
 import { Slider } from '#ui/slider.tsx';
+import { ToggleChip } from '#ui/toggle-chip.tsx';
 import { noSharing, type Sharing } from '../../groups-desk';
 import { ladderWords, rungsToShow } from '../../ladder-words';
 import type { ShownRack } from '../../make-store';
@@ -61,25 +62,7 @@ export function SharePanel(props: GroupsProps) {
   const counts = sharing.ladders.map((_, kind) => [...(sharing.kindOf?.values() ?? [])].filter((own) => own === kind).length);
   return (
     <div className="space-y-3">
-      <fieldset className="flex flex-wrap gap-1" aria-label="What is shared out">
-        <legend className="text-sm">Share out the areas of</legend>
-        {picture.elements
-          .filter(({ regionIds, spot }) => regionIds.length > 0 && !spot)
-          .map(({ id, name, regionIds }) => {
-            const isIn = sharing.elementIds.includes(id);
-            return (
-              <button
-                key={id}
-                type="button"
-                aria-pressed={isIn}
-                className={`min-h-8 px-2 text-sm ${isIn ? 'bg-ink text-paper' : 'bg-paper hover:bg-wall'}`}
-                onClick={() => change({ elementIds: isIn ? sharing.elementIds.filter((own) => own !== id) : [...sharing.elementIds, id] })}
-              >
-                {name} ({regionIds.length})
-              </button>
-            );
-          })}
-      </fieldset>
+      <Sources picture={picture} elementIds={sharing.elementIds} onElements={(elementIds) => change({ elementIds })} />
       <ShareLadders {...{ rack, picture, sharing, counts }} onLadders={(ladders) => change({ ladders, fixed: new Map() })} />
       <Slider
         label="Side by side is"
@@ -130,6 +113,27 @@ export function SharePanel(props: GroupsProps) {
       </Button>
       <LoosePieces {...props} ladders={sharing.ladders} />
     </div>
+  );
+}
+
+type SourcesProps = { picture: Picture; elementIds: readonly string[]; onElements: (elementIds: string[]) => void };
+
+/** Elements whose areas are shared out. */
+function Sources({ picture, elementIds, onElements }: SourcesProps) {
+  return (
+    <fieldset className="flex flex-wrap gap-1" aria-label="What is shared out">
+      <legend className="text-sm">Share out the areas of</legend>
+      {picture.elements
+        .filter(({ regionIds, spot }) => regionIds.length > 0 && !spot)
+        .map(({ id, name, regionIds }) => {
+          const isIn = elementIds.includes(id);
+          return (
+            <ToggleChip key={id} isOn={isIn} onTurn={() => onElements(isIn ? elementIds.filter((own) => own !== id) : [...elementIds, id])}>
+              {name} ({regionIds.length})
+            </ToggleChip>
+          );
+        })}
+    </fieldset>
   );
 }
 

@@ -1,39 +1,19 @@
-import { useEffect, useMemo, useState } from 'react';
-import { listMakesAnswerSchema } from '#model/api/makes';
+import { useMemo } from 'react';
 import type { Make } from '#model/make';
-import { call } from '#islands/shared/server-calls.ts';
-
-type Taken = { elementId: string; element: string; ids: string[] };
+import { useListedMakes } from '#islands/shared/use-fetched.ts';
 
 /** What the maker gave to elements of a name before, in other makes and pictures; it is only offered, so that none is no trouble. */
 export function useTakenBefore(make: Make, pictureId: string): (name: string) => string[][] {
-  const [others, setOthers] = useState<readonly Taken[]>([]);
-  useEffect(() => {
-    let current = true;
-    call(listMakesAnswerSchema, '/api/makes').then(
-      ({ makes }) =>
-        current &&
-        setOthers(
-          makes
-            .filter(({ summary }) => summary.id !== make.id)
-            .flatMap(({ summary }) =>
-              summary.ladders.map(({ elementId, element, rungs }) => ({ elementId, element, ids: rungs.map(({ markerId }) => markerId) })),
-            ),
-        ),
-      () => current && setOthers([]),
-    );
-    return () => {
-      current = false;
-    };
-  }, [make.id]);
+  const makes = useListedMakes();
   return useMemo(() => {
     const here = make.pictures
       .filter(({ id }) => id !== pictureId)
       .flatMap(({ elements }) =>
-        elements.flatMap(({ id, name, ladder }) =>
-          ladder ? [{ elementId: id, element: name, ids: ladder.rungs.map(({ markerId }) => markerId) }] : [],
-        ),
+        elements.flatMap(({ name, ladder }) => (ladder ? [{ element: name, ids: ladder.rungs.map(({ markerId }) => markerId) }] : [])),
       );
+    const others = makes
+      .filter(({ summary }) => summary.id !== make.id)
+      .flatMap(({ summary }) => summary.ladders.map(({ element, rungs }) => ({ element, ids: rungs.map(({ markerId }) => markerId) })));
     const all = [...here, ...others];
     return (name) => {
       const plain = name.toLowerCase();
@@ -44,5 +24,5 @@ export function useTakenBefore(make: Make, pictureId: string): (name: string) =>
             .map(({ ids }) => ids)
             .slice(0, 3);
     };
-  }, [make.pictures, pictureId, others]);
+  }, [make.id, make.pictures, pictureId, makes]);
 }

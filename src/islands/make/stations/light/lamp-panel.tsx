@@ -2,6 +2,7 @@ import { ArrowDown, Sun } from 'lucide-react';
 import type { DistantLamp, SceneLamp } from '#model/lamp';
 import type { Picture } from '#model/picture';
 import { usualMarksPull } from '#core/light/marks-pull';
+import { Choice } from '#ui/choice.tsx';
 import { ChoiceButtons } from '#ui/choice-buttons.tsx';
 import { leastNearMm, lowestDeg, mostNearMm, sideWords } from '#ui/lamp-place.ts';
 import { Slider } from '#ui/slider.tsx';
@@ -182,20 +183,13 @@ function Fill({ lamp, onMove, onSettle }: Pick<Props, 'lamp' | 'onMove' | 'onSet
         onSettle={(next) => onSettle(filled({ share: next }))}
       />
       {share > 0 && (
-        <label className="mt-1 flex items-center gap-2">
-          It comes from
-          <select
-            className="min-h-11 border border-ink bg-paper px-2"
-            value={String(Math.round(azimuthDeg / 45) % 8)}
-            onChange={(event) => onSettle(filled({ azimuthDeg: 45 * Number(event.target.value) }))}
-          >
-            {Array.from({ length: 8 }, (_, side) => (
-              <option key={sideWords(45 * side)} value={side}>
-                {sideWords(45 * side)}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Choice
+          label="It comes from"
+          className="mt-1"
+          options={Array.from({ length: 8 }, (_, side) => ({ value: side, name: sideWords(45 * side) }))}
+          value={Math.round(azimuthDeg / 45) % 8}
+          onChoose={(side) => onSettle(filled({ azimuthDeg: 45 * side }))}
+        />
       )}
     </div>
   );

@@ -4,6 +4,7 @@ import type { Element, Picture } from '#model/picture';
 import { chipColours } from '#core/colour/coats';
 import { wishedShares } from '#core/light/wished-shares';
 import type { ShownMarker } from '#core/markers/assumed-colour';
+import { Choice } from '#ui/choice.tsx';
 import { Button } from '#ui/button.tsx';
 import { ChoiceButtons } from '#ui/choice-buttons.tsx';
 import { ShareBar } from '#ui/share-bar.tsx';
@@ -133,30 +134,24 @@ function Wishes({ useMake, picture, markers, element, onPutDown }: WishesProps) 
             words={light.highlight ? `${Math.round(100 * light.highlight)} %` : 'none'}
             onChange={(share) => wish({ highlight: share >= 0.01 ? share : null })}
           />
-          <label className="flex flex-wrap items-center gap-2">
-            <span className="font-semibold">Lamp</span>
-            <select
-              className="min-h-11 border border-ink bg-paper px-2"
-              value={
-                light.lamp
-                  ? lampPlaces.findIndex(
-                      ({ azimuthDeg, heightDeg }) => azimuthDeg === light.lamp?.azimuthDeg && heightDeg === light.lamp.heightDeg,
-                    )
-                  : -1
-              }
-              onChange={(event) => {
-                const place = lampPlaces[Number(event.target.value)];
-                wish({ lamp: place ? { kind: 'distant', azimuthDeg: place.azimuthDeg, heightDeg: place.heightDeg } : null });
-              }}
-            >
-              <option value={-1}>that of the whole scene</option>
-              {lampPlaces.map(({ words }, index) => (
-                <option key={words} value={index}>
-                  its own: {words.toLowerCase()}
-                </option>
-              ))}
-            </select>
-          </label>
+          <Choice
+            label="Lamp"
+            options={[
+              { value: -1, name: 'that of the whole scene' },
+              ...lampPlaces.map(({ words }, index) => ({ value: index, name: `its own: ${words.toLowerCase()}` })),
+            ]}
+            value={
+              light.lamp
+                ? lampPlaces.findIndex(
+                    ({ azimuthDeg, heightDeg }) => azimuthDeg === light.lamp?.azimuthDeg && heightDeg === light.lamp.heightDeg,
+                  )
+                : -1
+            }
+            onChoose={(index) => {
+              const place = lampPlaces[index];
+              wish({ lamp: place ? { kind: 'distant', azimuthDeg: place.azimuthDeg, heightDeg: place.heightDeg } : null });
+            }}
+          />
         </>
       )}
       {light.lamp && (

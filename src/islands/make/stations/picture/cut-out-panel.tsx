@@ -16,7 +16,7 @@ import { Button } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import type { DeskStore } from '../../desk-store';
-import type { MakeStore } from '../../make-store';
+import type { MakeState, MakeStore } from '../../make-store';
 import { putMend, removeMend } from '../../mend-edits';
 
 type Props = { useMake: MakeStore; useDesk: DeskStore; picture: Picture; originalPx: { widthPx: number; heightPx: number } | null };
@@ -49,6 +49,36 @@ function topLengthPx(
   return Math.hypot((rightTop[0] - leftTop[0]) * widthPx, (rightTop[1] - leftTop[1]) * heightPx);
 }
 
+type CutOut = { preparation: Preparation; widthMm: number };
+
+/** Has a picture cut out anew by the server and keeps it; its mends come along. @returns how many lay where the new cut-out does not see. @throws CallProblem */
+async function cutOutPicture(edit: MakeState['edit'], picture: Picture, { preparation, widthMm }: CutOut): Promise<number> {
+  const answer = await call(
+    decodeAnswerSchema,
+    '/api/pictures',
+    jsonPost({ originalSha256: picture.original.sha256, widthMm, preparation }),
+  );
+  const { sha256, widthPx, heightPx, heightMm } = answer;
+  const kept = picture.preparation ?? wholeOriginal;
+  const move = betweenFrames(
+    { preparation: kept, widthMm: picture.widthMm, heightMm: picture.heightMm },
+    { preparation, widthMm, heightMm },
+  );
+  // The areas are found again by themselves, since the raster is another.
+  let unseenCount = 0;
+  edit((make) => {
+    const { moved, unseen } = movedMends(pictureById(make, picture.id)?.mends ?? [], move);
+    unseenCount = unseen.length;
+    const fields = { preparation, widthMm, heightMm, grey: { sha256, widthPx, heightPx } };
+    return [
+      { kind: 'patch', entity: 'picture', id: picture.id, fields },
+      ...moved.map((mend) => putMend(picture.id, mend)),
+      ...unseen.map(({ id }) => removeMend(picture.id, id)),
+    ];
+  });
+  return unseenCount;
+}
+
 /** Straightening, cropping and flattening by four corners; even light; the width on paper by a ruler. */
 export function CutOutPanel({ useMake, useDesk, picture, originalPx }: Props) {
   const { corners: cornersInHand, ruler, set } = useDesk(useShallow(({ corners, ruler, set }) => ({ corners, ruler, set })));
@@ -79,29 +109,7 @@ export function CutOutPanel({ useMake, useDesk, picture, originalPx }: Props) {
     setWorking(true);
     setProblem(null);
     try {
-      const preparation: Preparation = { corners, evenLight };
-      const answer = await call(
-        decodeAnswerSchema,
-        '/api/pictures',
-        jsonPost({ originalSha256: picture.original.sha256, widthMm, preparation }),
-      );
-      const { sha256, widthPx: greyWidth, heightPx: greyHeight, heightMm } = answer;
-      const move = betweenFrames(
-        { preparation: kept, widthMm: picture.widthMm, heightMm: picture.heightMm },
-        { preparation, widthMm, heightMm },
-      );
-      const grey = { sha256, widthPx: greyWidth, heightPx: greyHeight };
-      // The mends come along; the areas are found again by themselves, since the raster is another.
-      let unseenCount = 0;
-      edit((make) => {
-        const { moved, unseen } = movedMends(pictureById(make, picture.id)?.mends ?? [], move);
-        unseenCount = unseen.length;
-        return [
-          { kind: 'patch', entity: 'picture', id: picture.id, fields: { preparation, widthMm, heightMm, grey } },
-          ...moved.map((mend) => putMend(picture.id, mend)),
-          ...unseen.map(({ id }) => removeMend(picture.id, id)),
-        ];
-      });
+      const unseenCount = await cutOutPicture(edit, picture, { preparation: { corners, evenLight }, widthMm });
       if (unseenCount > 0)
         set({ said: `${counted(unseenCount, 'mend')} lay where this cut-out does not see, and went; undo brings all back.` });
       set({ corners: null, ruler: null });

@@ -1,0 +1,78 @@
+import { useMemo } from 'react';
+import type { SceneLamp } from '#model/lamp';
+import type { Make } from '#model/make';
+import type { Operation } from '#model/operation';
+import type { Picture } from '#model/picture';
+import { applyOperations } from '#core/make/apply';
+import { OperationError } from '#core/make/operation-error';
+import { pictureById } from '#core/make/picture-lookup';
+import type { Station } from '#core/make/progress';
+import type { IndexedTable, RegionTables } from '#core/make/region-tables';
+import { lampOver } from '#core/scene/lamp-over';
+import type { GroupsDesk } from './groups-desk';
+import type { LightDesk, LightView } from './light-desk';
+import type { MakeStore } from './make-store';
+import { type Bands, useBands } from './use-bands';
+import { type Parting, useParting } from './use-parting';
+import type { Raster } from './use-raster';
+
+/** What the picture shows at each station: at Groups and Light it is chosen there. */
+function useShownView(station: Station, useLight: LightDesk, useGroups: GroupsDesk): LightView {
+  const light = useLight((desk) => desk.view);
+  const groups = useGroups((desk) => desk.view);
+  return station === 'light' ? light : station === 'groups' ? groups : 'bands';
+}
+
+/** A picture as if something were done that is not taken yet; as it is, where that does not fit any more. */
+function pictureWith(
+  make: Make,
+  operations: readonly Operation[] | null,
+  picture: Picture | undefined,
+  tables: RegionTables,
+): Picture | undefined {
+  if (!operations || !picture) return picture;
+  try {
+    return pictureById(applyOperations(make, operations, tables), picture.id) ?? picture;
+  } catch (error) {
+    if (!(error instanceof OperationError)) throw error;
+    return picture;
+  }
+}
+
+type Stores = { useMake: MakeStore; useLight: LightDesk; useGroups: GroupsDesk };
+type Seen = {
+  make: Make;
+  picture: Picture | undefined;
+  table: IndexedTable | undefined;
+  raster: Raster;
+  station: Station;
+  /** As it stands, or as it is being moved. */
+  lamp: SceneLamp;
+};
+
+/** The scene as a station shows it: the picture with what is tried, its bands, and what of it runs together. */
+export function useShownScene(
+  { useMake, useLight, useGroups }: Stores,
+  { make, picture, table, raster, station, lamp }: Seen,
+): { shown: Picture | undefined; bands: Bands; parting: Parting } {
+  const tables = useMake((own) => own.tables);
+  const markers = useMake((own) => own.rack.markers);
+  const isMoving = useMake((own) => own.lampInHand !== null);
+  const view = useShownView(station, useLight, useGroups);
+  const showsCuts = useLight((desk) => desk.step === 'cuts');
+  const preview = useGroups((desk) => (station === 'groups' ? desk.preview : null));
+  const shown = useMemo(() => pictureWith(make, preview, picture, tables), [make, preview, picture, tables]);
+  const bands = useBands(shown, {
+    table,
+    labels: raster.labels,
+    lamp: lampOver(lamp, make.pictures, picture?.id ?? ''),
+    view,
+    withEdges: station === 'light' && showsCuts,
+    withContacts: station === 'groups',
+    isMoving,
+    markers,
+    isShown: station === 'groups' || station === 'light' || station === 'recipe',
+  });
+  const parting = useParting({ picture, table, bands, markers }, preview !== null);
+  return { shown, bands, parting };
+}

@@ -1,0 +1,42 @@
+import { counted } from '#core/make/counted';
+import { markerNames } from '#core/markers/marker-name';
+import { pullList } from '#core/technique/pull-list';
+import { recipeOfPicture } from '#core/technique/recipe';
+import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
+import type { PrintedPicture } from '#islands/shared/printed-page.tsx';
+import { DoubleChip } from '#ui/double-chip.tsx';
+
+/** Half of the smaller of Letter and A4, the upper half, less the margins. */
+const halfSheetMm = { width: 190, height: 124 };
+/** From so many markers on, three columns hold them. */
+const manyMarkers = 22;
+
+/** Half a sheet, to lie beside the picture: each marker with its box to tick. */
+export function HalfSheet({ make, picture, table, rack }: PrintedPicture) {
+  if (!picture) return <p>This make has no picture yet.</p>;
+  const byId = new Map(rack.markers.map((marker) => [marker.id, marker]));
+  const pulled = pullList(recipeOfPicture(make, picture, rack.markers, table));
+  const nameOf = markerNames(rack);
+  return (
+    <div className="mx-auto bg-paper p-3" style={{ width: `${halfSheetMm.width}mm`, minHeight: `${halfSheetMm.height}mm` }} data-half-sheet>
+      <h1 className="text-xl">
+        {make.name}: {counted(pulled.length, 'marker')} in the order of use
+      </h1>
+      <ol
+        className={`mt-2 gap-4 text-sm ${pulled.length >= manyMarkers ? 'columns-3 leading-tight' : 'columns-2'}`}
+        aria-label="Markers to pull"
+      >
+        {pulled.map(({ markerId, code, elements }) => (
+          <li key={markerId} className="flex break-inside-avoid items-center">
+            <span className="mr-1 inline-block size-3 shrink-0 border border-ink" aria-hidden="true" />
+            <DoubleChip lab={byId.get(markerId)?.lab} code={nameOf({ markerId, code })} />{' '}
+            <span className="text-soft">{elements.join(', ')}</span>
+          </li>
+        ))}
+      </ol>
+      <div className="mt-2">
+        <MarkerMinds rack={rack} markers={pulled} />
+      </div>
+    </div>
+  );
+}

@@ -7,6 +7,8 @@ type TestFixtures = {
   lonely: Application;
   /** One of a test's own, on the shared cluster, with nothing but the night watch. */
   watching: Application;
+  /** One of a test's own, on the shared cluster, with nothing but the pilot. */
+  piloting: Application;
   /** Errors and warnings of the page's console; a test fails when any is left at its end. */
   quietConsole: string[];
 };
@@ -30,6 +32,12 @@ export const test = base.extend<TestFixtures, { shared: Application }>({
   // biome-ignore lint/correctness/noEmptyPattern: Playwright wants the pattern.
   watching: async ({}, use) => {
     const application = await startApplication({ ownCluster: false, onlyMake: 'make-balloon-post-watch' });
+    await use(application);
+    await application.close();
+  },
+  // biome-ignore lint/correctness/noEmptyPattern: Playwright wants the pattern.
+  piloting: async ({}, use) => {
+    const application = await startApplication({ ownCluster: false, onlyMake: 'make-balloon-post-pilot' });
     await use(application);
     await application.close();
   },

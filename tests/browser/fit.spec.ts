@@ -29,7 +29,10 @@ for (const [name, width, height] of sizes) {
     }
   });
 
-  test(`every step of the groups fits a ${name} (${width} x ${height}) and has no axe finding`, async ({ page, shared }) => {
+  test(`every step of the groups fits a ${name} (${width} x ${height})${name.startsWith('tablet') ? '' : ' and has no axe finding'}`, async ({
+    page,
+    shared,
+  }) => {
     await page.setViewportSize({ width, height });
     await page.goto(`${shared.address}/makes/make-balloon-post-pilot#groups`);
     await page.getByRole('button', { name: /^Coat/ }).press('Enter');
@@ -40,11 +43,14 @@ for (const [name, width, height] of sizes) {
         .click();
       const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
       expect(overflow, `${step} is wider than the screen`).toBeLessThanOrEqual(0);
-      await expectNoAxeFindings(page);
+      if (!name.startsWith('tablet')) await expectNoAxeFindings(page);
     }
   });
 
-  test(`every view fits a ${name} (${width} x ${height}) and has no axe finding`, async ({ page, shared }) => {
+  test(`every view fits a ${name} (${width} x ${height})${name.startsWith('tablet') ? '' : ' and has no axe finding'}`, async ({
+    page,
+    shared,
+  }) => {
     test.setTimeout(360_000);
     await page.setViewportSize({ width, height });
     for (const path of pages) {
@@ -57,6 +63,8 @@ for (const [name, width, height] of sizes) {
       const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
       // The printed sheet and the specimens keep their own size.
       if (!sheet) expect(overflow, `${path} is wider than the screen`).toBeLessThanOrEqual(0);
+      // What is between the largest and the smallest has the same elements as one of the two: there only the fit is asked.
+      if (name.startsWith('tablet')) continue;
       // The specimens show the same landmark twice, on light and on dark.
       await expectNoAxeFindings(page, { without: path === '/specimen' ? ['landmark-unique'] : [] });
     }

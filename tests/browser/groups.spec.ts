@@ -103,8 +103,8 @@ test('a rung is picked up and stepped by keys, moved by mouse, added, taken out;
   await expect.poll(() => codesOf(page, 'Coat')).toBe('88k.lake 62k.lake 36k.lake');
 });
 
-test('a finger moves a rung as a mouse does, and a tap picks it up', async ({ page, lonely }) => {
-  await open(page, lonely.address);
+test('a finger moves a rung as a mouse does, and a tap picks it up', async ({ page, piloting }) => {
+  await open(page, piloting.address);
   await column(page, 'Coat').press('Enter');
   const from = await middleOf(rung(page, '36k.lake'));
   const finger = await page.context().newCDPSession(page);
@@ -122,8 +122,8 @@ test('a finger moves a rung as a mouse does, and a tap picks it up', async ({ pa
   expect((await codesOf(page, 'Coat'))?.split(' ')).toHaveLength(3);
 });
 
-test('a step of a rung is on the picture within 50 ms, as the page itself measures it', async ({ page, lonely }) => {
-  await open(page, lonely.address);
+test('a step of a rung is on the picture within 50 ms, as the page itself measures it', async ({ page, piloting }) => {
+  await open(page, piloting.address);
   await column(page, 'Coat').click();
   await rung(page, '62k.lake').focus();
   // From the key to the first frame in which the canvas has another colour there; the median of ten.
@@ -164,9 +164,9 @@ test('a step of a rung is on the picture within 50 ms, as the page itself measur
 
 test('a ladder is dragged onto another element of the rail or the picture, or taken in hand by a key; a code is dropped on an element', async ({
   page,
-  lonely,
+  piloting,
 }) => {
-  await open(page, lonely.address);
+  await open(page, piloting.address);
   await column(page, 'Coat').click();
   const grip = page.getByRole('button', { name: /^Share the ladder of Coat/ });
   const drag = async (from: Locator, to: { x: number; y: number }) => {
@@ -209,9 +209,9 @@ test('a ladder is dragged onto another element of the rail or the picture, or ta
 
 test('suggestions fit the element: by its name, the hue that is asked for, what was taken before; white things fade into paper', async ({
   page,
-  lonely,
+  piloting,
 }) => {
-  await open(page, lonely.address);
+  await open(page, piloting.address);
   await column(page, 'White fur').click();
   const suggestions = page.getByRole('region', { name: 'For White fur' });
   await choose(page.getByLabel('Markers in it'), '3');
@@ -252,9 +252,9 @@ test('what was given to an element of that name in another make comes first', as
 
 test('pairs that run together are listed and marked; ways out are shown before they are taken; squint shows lightness alone', async ({
   page,
-  lonely,
+  piloting,
 }) => {
-  await open(page, lonely.address);
+  await open(page, piloting.address);
   await give(page, 'Coat', '62k.lake 36k.lake');
   await give(page, 'Belt', '62k.lake 36k.lake');
   await step(page, 'Parting');
@@ -297,9 +297,9 @@ test('pairs that run together are listed and marked; ways out are shown before t
 
 test('a limited palette: proposals side by side, one taken whole, one in part, ladders kept; only some markers', async ({
   page,
-  lonely,
+  piloting,
 }) => {
-  await open(page, lonely.address);
+  await open(page, piloting.address);
   const before = await elementsOf(page);
   await step(page, 'Palette');
   await page.getByRole('group', { name: 'Keep the ladders of' }).getByRole('button', { name: 'Scarf' }).click();
@@ -429,8 +429,8 @@ test('repeats are shared out: evenly, no two near each other alike, some by hand
   await expect(page.getByRole('alert')).toHaveText(/^Areas \d+ and \d+ lie side by side: one ladder is not enough\.$/);
 });
 
-test('loose pieces lie in a row without two alike side by side, and are kept with the make', async ({ page, lonely }) => {
-  await open(page, lonely.address);
+test('loose pieces lie in a row without two alike side by side, and are kept with the make', async ({ page, piloting }) => {
+  await open(page, piloting.address);
   await step(page, 'Repeats');
   for (const code of ['88b.clay', '88b.gold', '88b.rose', '88k.lake, 62k'])
     await page
@@ -463,9 +463,9 @@ test('loose pieces lie in a row without two alike side by side, and are kept wit
 
 test('what I own instead: a dead marker is substituted in the middle of the work, ladders are translated into another line', async ({
   page,
-  lonely,
+  piloting,
 }) => {
-  await open(page, lonely.address);
+  await open(page, piloting.address);
   await column(page, 'Scarf').click();
   await rung(page, '62b.rose').click();
   const bar = page.getByRole('region', { name: 'The rung 62b.rose of Scarf' });
@@ -501,9 +501,9 @@ test('what I own instead: a dead marker is substituted in the middle of the work
 
 test('a recipe from elsewhere, saved as a file, is translated into what the maker owns; a file that is none says so', async ({
   page,
-  lonely,
+  piloting,
 }) => {
-  await open(page, lonely.address);
+  await open(page, piloting.address);
   await step(page, 'Instead');
   const colour = (L: number, a: number, b: number) => ({ lab: { L, a, b }, source: 'measured' });
   const rung = (code: string, role: string, lab: ReturnType<typeof colour>) => ({
@@ -547,9 +547,9 @@ test('a recipe from elsewhere, saved as a file, is translated into what the make
 
 test('the pull list stands in the order of use, with warnings, and prints on half a sheet; the glance tells shares', async ({
   page,
-  lonely,
+  piloting,
 }) => {
-  await open(page, lonely.address);
+  await open(page, piloting.address);
   await give(page, 'Trousers', '79d.clay 53d.clay');
   await give(page, 'Buttons', '79m.lake 53m.lake');
   await step(page, 'Pull');
@@ -581,8 +581,8 @@ test('the pull list stands in the order of use, with warnings, and prints on hal
   await sheet.close();
 });
 
-test('a ladder by place lies from the edge to the middle, and the recipe says so', async ({ page, lonely }) => {
-  await open(page, lonely.address);
+test('a ladder by place lies from the edge to the middle, and the recipe says so', async ({ page, piloting }) => {
+  await open(page, piloting.address);
   await give(page, 'Letter', '88b.gold 62b.rose 36b.gold');
   const middle = [0.82, 0.3] as const;
   await page.getByRole('button', { name: 'Order it by place, edge to middle' }).click();

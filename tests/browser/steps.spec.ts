@@ -181,7 +181,8 @@ test('a fault while something is drawn keeps the page, is told in words, and a p
   const notice = page.getByRole('alert').filter({ hasText: 'Something went wrong in the picture: no more paint' });
   await expect(notice).toBeVisible();
   // The rest of the page works on.
-  await expect(page.getByRole('heading', { name: 'A ladder for each element' })).toBeVisible();
+  await expect(page.getByRole('tablist', { name: 'Work on the groups' })).toBeVisible();
+  await expect(page.getByLabel('Codes, in any order')).toBeVisible();
   await page.evaluate(() => (window as unknown as { mend: () => void }).mend());
   await notice.getByRole('button', { name: 'Try again' }).click();
   await expect(page.locator('[data-bands] canvas[data-paper]')).toBeVisible();

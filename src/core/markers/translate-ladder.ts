@@ -51,37 +51,60 @@ export function translateLadder(
   const fits = (marker: Coloured, rung: number) => !stays.has(rung) || stays.get(rung) === marker.id;
   const costAt = (marker: Coloured, place: number, rung: number) =>
     fits(marker, rung) ? costs.rung(rung, marker.lab, differences[rung]?.[place] ?? 0) : Number.POSITIVE_INFINITY;
-  let best = markers.map((marker, place) => costAt(marker, place, 0));
-  const from: number[][] = [];
-  for (let index = 1; index < rungs.length; index++) {
-    const reached = markers.map((marker, place) => {
-      let [least, before] = [Number.POSITIVE_INFINITY, -1];
-      for (let other = 0; other < place; other++) {
-        const lighter = markers[other] as Coloured;
-        if (!(lighter.lab.L > marker.lab.L)) continue;
-        const apart = [differences[index - 1]?.[other] ?? 0, differences[index]?.[place] ?? 0] as const;
-        const areKin = kin[other] === kin[place];
-        const cost = (best[other] ?? Number.POSITIVE_INFINITY) + costs.pair(index, lighter, marker, areKin, Math.max(...apart));
-        if (cost < least) [least, before] = [cost, other];
-      }
-      return { cost: least + costAt(marker, place, index), before };
-    });
-    best = reached.map(({ cost }) => cost);
-    from.push(reached.map(({ before }) => before));
-  }
-  let place = best.reduce((least, cost, own) => (cost < (best[least] ?? Number.POSITIVE_INFINITY) ? own : least), 0);
-  if (!Number.isFinite(best[place] ?? Number.POSITIVE_INFINITY)) {
-    return { problem: `The rack has no ${rungs.length} markers with colours that stand light to dark.` };
-  }
-  const places = [place];
-  for (const before of from.toReversed()) {
-    place = before[place] as number;
-    places.unshift(place);
-  }
-  return {
-    rungs: places.map((own) => markers[own] as Marker),
-    differences: places.map((own, index) => differences[index]?.[own] as number),
+  const pairAt = (rung: number, other: number, place: number): number => {
+    const [lighter, darker] = [markers[other] as Coloured, markers[place] as Coloured];
+    if (!(lighter.lab.L > darker.lab.L)) return Number.POSITIVE_INFINITY;
+    const farthest = Math.max(differences[rung - 1]?.[other] ?? 0, differences[rung]?.[place] ?? 0);
+    return costs.pair(rung, lighter, darker, kin[other] === kin[place], farthest);
   };
+  const all = [...markers.keys()];
+  const solve = (open: readonly (readonly number[])[]) =>
+    leastPath(open, (rung, place) => costAt(markers[place] as Coloured, place, rung), pairAt);
+  // No cost is negative: what alone costs more than a whole ladder of the nearest few is in no cheaper one.
+  const own = rungs.map((_, rung) => all.map((place) => costAt(markers[place] as Coloured, place, rung)));
+  const near = own.map((costsOf) =>
+    [...all]
+      .sort((one, other) => costsOf[one]! - costsOf[other]!)
+      .slice(0, nearestFew)
+      .sort((one, other) => one - other),
+  );
+  const limit = solve(near)?.cost ?? Number.POSITIVE_INFINITY;
+  const found = solve(own.map((costsOf) => all.filter((place) => costsOf[place]! <= limit && costsOf[place] !== Number.POSITIVE_INFINITY)));
+  if (!found) return { problem: `The rack has no ${rungs.length} markers with colours that stand light to dark.` };
+  return {
+    rungs: found.places.map((place) => markers[place] as Marker),
+    differences: found.places.map((place, index) => differences[index]?.[place] as number),
+  };
+}
+
+/** So many markers for each rung are tried first, to learn what a ladder costs at the most. */
+const nearestFew = 12;
+
+/**
+ * The path of least cost through layers of places, by dynamic programming; of two that cost the same the one whose last place comes first.
+ * @param layers places that may be taken for each rung, rising. @returns null where no path is finite.
+ */
+function leastPath(
+  layers: readonly (readonly number[])[],
+  costAt: (rung: number, place: number) => number,
+  pairAt: (rung: number, other: number, place: number) => number,
+): { places: number[]; cost: number } | null {
+  let reached = (layers[0] ?? []).map((place) => ({ place, cost: costAt(0, place), places: [place] }));
+  for (let rung = 1; rung < layers.length; rung++) {
+    reached = (layers[rung] ?? []).map((place) => {
+      let best: (typeof reached)[number] | null = null;
+      let least = Number.POSITIVE_INFINITY;
+      for (const before of reached) {
+        if (before.place >= place) break;
+        const cost = before.cost + pairAt(rung, before.place, place);
+        if (cost < least) [best, least] = [before, cost];
+      }
+      return { place, cost: least + costAt(rung, place), places: best ? [...best.places, place] : [] };
+    });
+  }
+  let best: (typeof reached)[number] | null = null;
+  for (const path of reached) if (path.cost < (best?.cost ?? Number.POSITIVE_INFINITY)) best = path;
+  return best;
 }
 
 /** The stated cost, rung by rung and pair by pair. */

@@ -48,6 +48,8 @@ export const noSharing: Sharing = {
 export type GroupsDeskState = {
   step: GroupsStep;
   view: GroupsView;
+  /** The picture that what follows is about. */
+  pictureId: string | null;
   /** The marker whose rung is in hand, of the chosen element's ladder. */
   rungId: string | null;
   /** What is shown before it is taken: as if these were done. */
@@ -59,17 +61,17 @@ export type GroupsDeskState = {
   set: (change: Partial<Omit<GroupsDeskState, 'set'>>) => void;
 };
 
+/** A desk on which nothing is being tried. */
+export const nothingTried = { rungId: null, preview: null, pointedPair: null, sharing: noSharing, said: '' } as const;
+
 export type GroupsDesk = UseBoundStore<StoreApi<GroupsDeskState>>;
 
 export function createGroupsDesk(): GroupsDesk {
   return create<GroupsDeskState>()((set) => ({
     step: 'ladders',
     view: 'bands',
-    rungId: null,
-    preview: null,
-    pointedPair: null,
-    sharing: noSharing,
-    said: '',
+    pictureId: null,
+    ...nothingTried,
     set: (change) => set(change),
   }));
 }

@@ -1,9 +1,10 @@
+import { useEffect } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import { StepTabs } from '#ui/step-tabs.tsx';
-import { type GroupsDesk, groupsSteps } from '../../groups-desk';
+import { type GroupsDesk, groupsSteps, nothingTried } from '../../groups-desk';
 import type { MakeStore } from '../../make-store';
 import type { Bands } from '../../use-bands';
 import type { Parting } from '../../use-parting';
@@ -31,8 +32,14 @@ export type GroupsProps = {
 
 /** The Groups station: a light-to-dark ladder for each element, and what they are together. */
 export function GroupsStation(props: GroupsProps) {
-  const { useMake, useGroups, parting } = props;
+  const { useMake, useGroups, picture, parting } = props;
   const { step, said, set } = useGroups(useShallow((state) => ({ step: state.step, said: state.said, set: state.set })));
+  // What was tried on one picture is nothing to another; what is only shown ends with the station.
+  useEffect(() => {
+    const desk = useGroups.getState();
+    if (desk.pictureId !== picture.id) desk.set({ ...nothingTried, pictureId: picture.id });
+    return () => useGroups.getState().set({ preview: null });
+  }, [picture.id, useGroups]);
   const steps = groupsSteps.map(({ id, name }) => ({
     id,
     name,

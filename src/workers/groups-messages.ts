@@ -32,6 +32,7 @@ export const paletteRequestSchema = z.object({
         name: z.string(),
         kind: z.optional(elementKindSchema),
         areaMm2: z.number().check(z.nonnegative()),
+        mostRungs: z.optional(z.int().check(z.minimum(1), z.maximum(6))),
         keeps: z.optional(z.array(z.string())),
       }),
     )

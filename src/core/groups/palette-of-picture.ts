@@ -9,6 +9,8 @@ export type PaletteElement = {
   name: string;
   kind?: ElementKind | undefined;
   areaMm2: number;
+  /** It takes no longer ladder, such as a soft spot. Default: any. */
+  mostRungs?: number | undefined;
   keeps?: readonly string[] | undefined;
 };
 
@@ -75,8 +77,9 @@ export function palettesOfPicture<M extends Marker>(
       return known || pool.length < mostLadders ? [place(rungs)] : [];
     });
     // What hangs together borrows: any ladder that lies out already will do, after those that suit.
-    const borrowed = [...pool.keys()].filter((ladder) => !own.includes(ladder)).slice(0, mostBorrowed);
-    candidates[index] = [...own, ...borrowed];
+    const fits = (ladder: number) => pool[ladder]!.length <= (element.mostRungs ?? Number.POSITIVE_INFINITY);
+    const borrowed = [...pool.keys()].filter((ladder) => !own.includes(ladder) && fits(ladder)).slice(0, mostBorrowed);
+    candidates[index] = [...own.filter(fits), ...borrowed];
   }
   const request: PaletteRequest = {
     elements: elements.map(({ areaMm2 }, index) => ({ areaMm2, candidates: candidates[index]! })),

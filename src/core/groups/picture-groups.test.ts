@@ -49,6 +49,14 @@ describe('palettes for a whole picture', () => {
     for (const { ladders } of found({ only })) for (const { id } of ladders.flat()) expect(only.has(id)).toBe(true);
   });
 
+  it('give a soft spot no longer ladder than it takes, though large elements have longer ones to lend', () => {
+    const large = elements.map((element) => ({ ...element, areaMm2: 2000 }));
+    const spot = large.map((element) => (element.name === 'Cheek' ? { ...element, mostRungs: 3 } : element));
+    const place = spot.findIndex(({ name }) => name === 'Cheek');
+    expect(found({ elements: large }).some(({ ladders }) => (ladders[place]?.length ?? 0) > 3)).toBe(true);
+    for (const { ladders } of found({ elements: spot })) expect(ladders[place]?.length).toBeLessThanOrEqual(3);
+  });
+
   it('say why there is none', () => {
     expect(palettesOfPicture(rack, { elements, neighbours, most: 4, only: new Set() })).toEqual({
       problem: expect.stringMatching(/no ladder that suits/),

@@ -2,7 +2,7 @@ import type { ElementKind } from '#model/element-kind';
 import type { Ladder } from '#model/ladder';
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
-import type { Picture } from '#model/picture';
+import type { Element, Picture } from '#model/picture';
 import { counted } from '#core/make/counted';
 import { OperationError } from '#core/make/operation-error';
 import { freshElementName, pictureById } from '#core/make/picture-lookup';
@@ -16,17 +16,20 @@ import type { MakeStore } from './make-store';
 /** Acts of the Elements station that are done from the picture by keys as well as from the panel. */
 
 /** Most markers of a soft spot's ladder: it is small, and soft anyhow. */
-const mostSpotRungs = 3;
+export const mostSpotRungs = 3;
 
-/** Changes an element if it is still there. A soft spot takes a ladder of one to three markers: with more nothing is done, and said. */
-export function patchElement(useMake: MakeStore, pictureId: string, id: string, fields: ElementFields): void {
-  useMake.getState().edit((newest) => {
+/** @throws OperationError when a ladder has more markers than a soft spot takes. */
+export function checkSpotLadder({ name, spot }: Pick<Element, 'name' | 'spot'>, ladder: Ladder | null | undefined): void {
+  const rungs = ladder?.rungs.length ?? 0;
+  if (spot && rungs > mostSpotRungs) throw new OperationError(`${name} is a soft spot: it takes one to three markers, not ${rungs}.`);
+}
+
+/** Changes an element if it is still there. A soft spot takes a ladder of one to three markers: with more nothing is done, and said. @returns whether it was done. */
+export function patchElement(useMake: MakeStore, pictureId: string, id: string, fields: ElementFields): boolean {
+  return useMake.getState().edit((newest) => {
     const element = pictureById(newest, pictureId)?.elements.find((own) => own.id === id);
     if (!element) return null;
-    const rungs = fields.ladder?.rungs.length ?? 0;
-    if (element.spot && rungs > mostSpotRungs) {
-      throw new OperationError(`${element.name} is a soft spot: it takes one to three markers, not ${rungs}.`);
-    }
+    checkSpotLadder(element, fields.ladder);
     return [{ kind: 'patch', entity: 'element', pictureId, id, fields }];
   });
 }

@@ -1,13 +1,12 @@
 import type { Ladder } from '#model/ladder';
 import type { Operation } from '#model/operation';
 import type { Element, Picture } from '#model/picture';
-import { OperationError } from '#core/make/operation-error';
 import { pictureById } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { addMarker, addRung, type RungChange, removeRung, stepRung, type Towards } from '#core/groups/rung-steps';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import type { SuggestedLadder } from '#core/markers/suggest';
-import { patchElement } from './elements-acts';
+import { checkSpotLadder, patchElement } from './elements-acts';
 import type { GroupsDesk } from './groups-desk';
 import { ladderWords } from './ladder-words';
 import type { MakeStore } from './make-store';
@@ -21,7 +20,10 @@ const elementOf = ({ useMake, pictureId }: Stores, elementId: string): Element |
 
 /** Gives an element a ladder, or takes its own off. */
 export function giveLadder(stores: Stores, elementId: string, ladder: Ladder | null): void {
-  patchElement(stores.useMake, stores.pictureId, elementId, { ladder });
+  if (!patchElement(stores.useMake, stores.pictureId, elementId, { ladder })) {
+    stores.useGroups.getState().set({ preview: null, said: '' });
+    return;
+  }
   const element = elementOf(stores, elementId);
   stores.useGroups
     .getState()
@@ -53,20 +55,19 @@ export function giveSuggested(stores: Stores, elementId: string, suggested: Sugg
 function changeLadder(stores: Stores, elementId: string, change: (ladder: Ladder | undefined) => RungChange): void {
   const { useMake, useGroups, pictureId } = stores;
   let result: RungChange | null = null;
-  useMake.getState().edit((newest) => {
+  const isDone = useMake.getState().edit((newest) => {
     const element = pictureById(newest, pictureId)?.elements.find(({ id }) => id === elementId);
     if (!element) return null;
     result = change(element.ladder);
     if ('problem' in result) return null;
-    if (element.spot && result.ladder.rungs.length > 3)
-      throw new OperationError(`${element.name} is a soft spot: it takes one to three markers.`);
+    checkSpotLadder(element, result.ladder);
     return [{ kind: 'patch', entity: 'element', pictureId, id: elementId, fields: { ladder: result.ladder } }];
   });
   const done = result as RungChange | null;
   if (!done) return;
   const name = elementOf(stores, elementId)?.name ?? '';
   if ('problem' in done) useGroups.getState().set({ said: done.problem });
-  else useGroups.getState().set({ rungId: done.markerId, preview: null, said: `${name}: ${ladderWords(done.ladder)}` });
+  else if (isDone) useGroups.getState().set({ rungId: done.markerId, preview: null, said: `${name}: ${ladderWords(done.ladder)}` });
 }
 
 /** The rack as far as the make may use it, and what is in hand although it lies outside. */
@@ -92,9 +93,16 @@ export function addTowards(stores: Stores, elementId: string, towards: Towards):
 }
 
 export function takeRungOut(stores: Stores, elementId: string, markerId: string): void {
-  const ladder = elementOf(stores, elementId)?.ladder;
-  const left = ladder ? removeRung(ladder, markerId) : null;
-  giveLadder(stores, elementId, left);
+  stores.useMake.getState().edit((newest) => {
+    const ladder = pictureById(newest, stores.pictureId)?.elements.find(({ id }) => id === elementId)?.ladder;
+    if (!ladder) return null;
+    return [
+      { kind: 'patch', entity: 'element', pictureId: stores.pictureId, id: elementId, fields: { ladder: removeRung(ladder, markerId) } },
+    ];
+  });
+  const element = elementOf(stores, elementId);
+  const said = element ? `${element.name}: ${element.ladder ? ladderWords(element.ladder) : 'no ladder'}` : '';
+  stores.useGroups.getState().set({ rungId: null, preview: null, said });
 }
 
 /** Lays a marker on an element: it joins the ladder, or begins one. */
@@ -138,18 +146,20 @@ export function wouldGive(pictureId: string, elementId: string, ladder: Ladder):
   return [{ kind: 'patch', entity: 'element', pictureId, id: elementId, fields: { ladder } }];
 }
 
-/** Puts another marker in the place of a rung, of every element of the picture that has it. */
-export function replaceEverywhere(stores: Stores, ladders: ReadonlyMap<string, Ladder>): void {
+/** Gives several elements of the picture their ladders, as one step. @returns whether it was done. */
+export function giveLadders(stores: Stores, ladders: ReadonlyMap<string, Ladder>): boolean {
   const { useMake, useGroups, pictureId } = stores;
-  useMake.getState().edit((newest) => {
+  const isDone = useMake.getState().edit((newest) => {
     const now: Picture | undefined = pictureById(newest, pictureId);
-    const operations = (now?.elements ?? []).flatMap(({ id }): Operation[] => {
-      const ladder = ladders.get(id);
-      return ladder ? wouldGive(pictureId, id, ladder) : [];
+    const operations = (now?.elements ?? []).flatMap((element): Operation[] => {
+      const ladder = ladders.get(element.id);
+      checkSpotLadder(element, ladder);
+      return ladder ? wouldGive(pictureId, element.id, ladder) : [];
     });
     return operations.length > 0 ? operations : null;
   });
   useGroups.getState().set({ preview: null, rungId: null });
+  return isDone;
 }
 
 /** Another arrangement of what is being shared out. */

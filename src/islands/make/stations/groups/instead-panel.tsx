@@ -4,7 +4,7 @@ import { type Instead, insteadOf } from '#core/groups/instead';
 import { isUsable } from '#core/markers/find-ladders';
 import { Button } from '#ui/button.tsx';
 import { ChoiceButtons } from '#ui/choice-buttons.tsx';
-import { replaceEverywhere, wouldGive } from '../../groups-acts';
+import { giveLadders, wouldGive } from '../../groups-acts';
 import type { ShownRack } from '../../make-store';
 import type { GroupsProps } from './groups-station';
 import { RecipeFromFile } from './recipe-from-file';
@@ -66,7 +66,7 @@ export function InsteadPanel(props: GroupsProps) {
                 <p className="flex items-baseline justify-between gap-3">
                   <strong>{element.name}</strong>
                   {'ladder' in found && (
-                    <Button weight="quiet" onClick={() => replaceEverywhere(stores, new Map([[element.id, found.ladder]]))}>
+                    <Button weight="quiet" onClick={() => giveLadders(stores, new Map([[element.id, found.ladder]]))}>
                       Take it
                     </Button>
                   )}
@@ -76,7 +76,7 @@ export function InsteadPanel(props: GroupsProps) {
             ))}
           </ul>
           {ready.length > 1 && (
-            <Button weight="main" onClick={() => replaceEverywhere(stores, new Map(ready))}>
+            <Button weight="main" onClick={() => giveLadders(stores, new Map(ready))}>
               Take all {ready.length}
             </Button>
           )}

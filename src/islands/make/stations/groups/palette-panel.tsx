@@ -11,7 +11,8 @@ import { Button } from '#ui/button.tsx';
 import { ToggleChip } from '#ui/toggle-chip.tsx';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import type { PaletteAnswer, PaletteRequestMessage } from '#workers/groups-messages';
-import { replaceEverywhere, wouldGive } from '../../groups-acts';
+import { mostSpotRungs } from '../../elements-acts';
+import { giveLadders, wouldGive } from '../../groups-acts';
 import type { ShownRack } from '../../make-store';
 import { useGroupsWorker } from '../../use-groups-worker';
 import type { GroupsProps } from './groups-station';
@@ -86,8 +87,7 @@ export function PalettePanel(props: GroupsProps) {
               elements={found.elements}
               onShow={show}
               onTake={(ladders) => {
-                replaceEverywhere(stores, ladders);
-                set({ said: `${counted(ladders.size, 'ladder')} given.` });
+                if (giveLadders(stores, ladders)) set({ said: `${counted(ladders.size, 'ladder')} given.` });
               }}
             />
           ))}
@@ -116,6 +116,7 @@ function paletteRequest({ make, picture, table }: GroupsProps, rack: ShownRack, 
       name: element.name,
       ...(element.kind ? { kind: element.kind } : {}),
       areaMm2: areaMm2Of(element, table),
+      ...(element.spot ? { mostRungs: mostSpotRungs } : {}),
       ...(kept.has(element.id) && element.ladder ? { keeps: element.ladder.rungs.map(({ markerId }) => markerId) } : {}),
     })),
     ...(make.onlyMarkers ? { only: make.onlyMarkers.map(({ markerId }) => markerId) } : {}),

@@ -3,7 +3,7 @@ import type { RecipeFile } from '#model/recipe-file';
 import { insteadOf } from '#core/groups/instead';
 import { Button } from '#ui/button.tsx';
 import { FileButton } from '#ui/file-button.tsx';
-import { replaceEverywhere } from '../../groups-acts';
+import { giveLadders } from '../../groups-acts';
 import type { GroupsProps } from './groups-station';
 import { readRecipe } from './read-recipe';
 import { Translated } from './translated';
@@ -37,7 +37,7 @@ export function RecipeFromFile({ useMake, useGroups, make, picture }: GroupsProp
       <div className="flex flex-wrap items-center gap-3">
         <FileButton label="A recipe from a file" accept=".json" onFile={(file) => void bringIn(file)} />
         {ready.length > 0 && (
-          <Button weight="main" onClick={() => replaceEverywhere(stores, new Map(ready))}>
+          <Button weight="main" onClick={() => giveLadders(stores, new Map(ready))}>
             Give {ready.length} to elements of the same name
           </Button>
         )}
@@ -51,7 +51,7 @@ export function RecipeFromFile({ useMake, useGroups, make, picture }: GroupsProp
               <strong>{name}</strong>
               {'ladder' in found &&
                 (element ? (
-                  <Button weight="quiet" onClick={() => replaceEverywhere(stores, new Map([[element.id, found.ladder]]))}>
+                  <Button weight="quiet" onClick={() => giveLadders(stores, new Map([[element.id, found.ladder]]))}>
                     Give it to {element.name}
                   </Button>
                 ) : (

@@ -6,7 +6,7 @@ import { nextMarker } from '#core/groups/rung-steps';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { Button } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
-import { addTowards, replaceEverywhere, stepTowards, takeRungOut } from '../../groups-acts';
+import { addTowards, giveLadders, stepTowards, takeRungOut } from '../../groups-acts';
 import type { ShownRack } from '../../make-store';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
 import type { GroupsProps } from './groups-station';
@@ -96,7 +96,7 @@ export function RungBar({ stores, make, rack, picture, element, rung }: Props) {
                     <DoubleChip lab={to.lab} code={to.code} /> {words}
                   </span>
                 ))}
-              <Button weight="quiet" onClick={() => replaceEverywhere(stores, new Map(ready.map(({ user, ladder }) => [user.id, ladder])))}>
+              <Button weight="quiet" onClick={() => giveLadders(stores, new Map(ready.map(({ user, ladder }) => [user.id, ladder])))}>
                 Substitute now{ready.length > 1 ? ` (in ${ready.map(({ user }) => user.name).join(', ')})` : ''}
               </Button>
             </>

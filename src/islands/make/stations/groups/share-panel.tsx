@@ -45,13 +45,14 @@ export function SharePanel(props: GroupsProps) {
     if (!kindOf) return;
     const name = picture.elements.find(({ id }) => id === sharing.elementIds[0])?.name.replace(/ \d+$/, '') ?? 'Repeat';
     useMake.getState().takeInHand({ kind: 'nothing' });
-    useMake.getState().edit((newest) => {
+    const isDone = useMake.getState().edit((newest) => {
       const now = pictureById(newest, picture.id);
       if (!now) return null;
       const here = new Set(now.elements.flatMap(({ regionIds }) => regionIds));
       const still = new Map([...kindOf].filter(([id]) => here.has(id)));
       return shareRegions(now, { ladders, kindOf: still, name }, () => crypto.randomUUID());
     });
+    if (!isDone) return;
     set({
       sharing: noSharing,
       preview: null,

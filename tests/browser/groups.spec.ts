@@ -122,7 +122,10 @@ test('a finger moves a rung as a mouse does, and a tap picks it up', async ({ pa
   expect((await codesOf(page, 'Coat'))?.split(' ')).toHaveLength(3);
 });
 
-test('a step of a rung is on the picture within 200 ms at its best, as the page itself measures it; the aim is 50', async ({ page, piloting }) => {
+test('a step of a rung is on the picture within 200 ms at its best, as the page itself measures it; the aim is 50', async ({
+  page,
+  piloting,
+}) => {
   await open(page, piloting.address);
   await column(page, 'Coat').click();
   await rung(page, '62k.lake').focus();

@@ -5,5 +5,7 @@ export default defineConfig({
     include: ['src/**/*.test.ts', 'tests/server/**/*.test.ts', 'tests/core/**/*.test.ts', 'tests/ui/**/*.test.ts', 'demo/**/*.test.ts'],
     testTimeout: 90_000,
     hookTimeout: 180_000,
+    // Vitest leaves one core to itself; here it waits more than it works.
+    maxWorkers: 2,
   },
 });

@@ -1,5 +1,6 @@
 /**
- * Every check, started by ./run test; "./run test unit [NAME]" and "./run test browser [NAME]" run a part. Prints the ten slowest tests. Its
+ * Every check, started by ./run test; "./run test checks" runs what needs no test (types, build, lint, floors), "./run test unit [NAME]"
+ * and "./run test browser [NAME]" run a part of the tests. Prints the ten slowest tests and the name of everything that failed. Its
  * last line, alone, reads "N passed, N failed". A throwaway PostgreSQL in memory serves the server tests and the browser tests.
  */
 import { spawn, spawnSync } from 'node:child_process';
@@ -12,6 +13,8 @@ process.env.AQUACHROME_DIST = 'dist-test';
 
 type Tally = { passed: number; failed: number };
 const tally: Tally = { passed: 0, failed: 0 };
+/** By name, so that the end of a long log tells all of them. */
+const failures: string[] = [];
 
 function command(words: string[], env: Record<string, string> = {}): Promise<number> {
   return new Promise((resolve) => {
@@ -50,6 +53,7 @@ async function check(name: string, words: string[]): Promise<void> {
   const start = performance.now();
   const { code, said } = await quietly(words);
   console.log(`\n=== ${name}\n${said.trim()}`);
+  if (code !== 0) failures.push(name);
   note(name, { passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 }, (performance.now() - start) / 1000);
 }
 
@@ -80,21 +84,22 @@ async function suite(
   const code = await command(words, env);
   const counted = existsSync(report) ? read(JSON.parse(readFileSync(report, 'utf8'))) : { passed: 0, failed: 1 };
   const failed = code !== 0 && counted.failed === 0 ? 1 : counted.failed;
+  if (failed > counted.failed || !existsSync(report)) failures.push(`${name}: ended with code ${code}`);
   note(name, { passed: counted.passed, failed }, (performance.now() - start) / 1000);
 }
 
 const node = (script: string, ...rest: string[]) => ['node', `node_modules/${script}`, ...rest];
 
 const [part = 'all', ...names] = process.argv.slice(2);
-if (!['all', 'unit', 'browser'].includes(part)) {
-  console.error('./run test runs everything; ./run test unit [NAME] and ./run test browser [NAME] run a part.');
+if (!['all', 'checks', 'unit', 'browser'].includes(part)) {
+  console.error('./run test runs everything; ./run test checks, ./run test unit [NAME] and ./run test browser [NAME] run a part.');
   process.exit(2);
 }
 const runs = (one: 'unit' | 'browser') => part === 'all' || part === one;
 
 spawnSync('node', ['node_modules/astro/astro.js', 'sync'], { stdio: 'ignore', env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' } });
 const build = ['build', node('astro/astro.js', 'build')] as const;
-if (part === 'all') {
+if (part === 'all' || part === 'checks') {
   // Two at once, the longest first: most of them keep one core busy.
   const depcruise = node(
     'dependency-cruiser/bin/dependency-cruise.mjs',
@@ -122,22 +127,22 @@ if (part === 'all') {
 type UnitReport = {
   numPassedTests: number;
   numFailedTests: number;
-  testResults: { assertionResults: { fullName: string; duration?: number | null }[] }[];
+  testResults: { assertionResults: { fullName: string; status: string; duration?: number | null }[] }[];
 };
-type BrowserSuite = { suites?: BrowserSuite[]; specs?: { title: string; file: string; tests: { results: { duration: number }[] }[] }[] };
+type BrowserSpec = { title: string; file: string; ok: boolean; tests: { results: { duration: number }[] }[] };
+type BrowserSuite = { suites?: BrowserSuite[]; specs?: BrowserSpec[] };
 type BrowserReport = { stats: { expected: number; unexpected: number; flaky: number }; suites: BrowserSuite[] };
 
-function timesOf({ suites = [], specs = [] }: BrowserSuite): Timed[] {
-  const own = specs.map(({ title, file, tests }) => ({
-    name: `${file}: ${title}`,
-    ms: tests.flatMap(({ results }) => results).reduce((sum, { duration }) => sum + duration, 0),
-  }));
-  return [...own, ...suites.flatMap(timesOf)];
-}
+const specsOf = ({ suites = [], specs = [] }: BrowserSuite): BrowserSpec[] => [...specs, ...suites.flatMap(specsOf)];
+const nameOf = ({ title, file }: BrowserSpec) => `${file}: ${title}`;
+const timeOf = (spec: BrowserSpec): Timed => ({
+  name: nameOf(spec),
+  ms: spec.tests.flatMap(({ results }) => results).reduce((sum, { duration }) => sum + duration, 0),
+});
 
-const cluster = await startCluster();
+const cluster = part === 'checks' ? null : await startCluster();
 try {
-  const env = { AQUACHROME_TEST_CLUSTER: cluster.url };
+  const env = { AQUACHROME_TEST_CLUSTER: cluster?.url ?? '' };
   if (runs('unit')) {
     const report = join(reports, 'vitest.json');
     const words = node('vitest/vitest.mjs', 'run', ...names, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`);
@@ -145,6 +150,7 @@ try {
       const { numPassedTests, numFailedTests, testResults } = read as UnitReport;
       const results = testResults.flatMap(({ assertionResults }) => assertionResults);
       timed.push(...results.map(({ fullName, duration }) => ({ name: fullName, ms: duration ?? 0 })));
+      failures.push(...results.filter(({ status }) => status === 'failed').map(({ fullName }) => fullName));
       return { passed: numPassedTests, failed: numFailedTests };
     });
   }
@@ -153,18 +159,21 @@ try {
     const words = node('@playwright/test/cli.js', 'test', ...names, '--reporter=list,json');
     await suite('browser tests', words, { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: report }, report, (read) => {
       const { stats, suites } = read as BrowserReport;
-      timed.push(...suites.flatMap(timesOf));
+      const specs = suites.flatMap(specsOf);
+      timed.push(...specs.map(timeOf));
+      failures.push(...specs.filter(({ ok }) => !ok).map(nameOf));
       return { passed: stats.expected, failed: stats.unexpected + stats.flaky };
     });
   }
 } finally {
-  await cluster.stop();
+  await cluster?.stop();
   rmSync(reports, { recursive: true, force: true });
 }
 
-console.log('\nThe ten slowest:');
+if (timed.length > 0) console.log('\nThe ten slowest:');
 for (const { name, ms } of timed.sort((first, second) => second.ms - first.ms).slice(0, 10)) {
   console.log(`${(ms / 1000).toFixed(1).padStart(7)} s  ${name}`);
 }
+if (failures.length > 0) console.log(`\nFailed:\n${failures.map((name) => `  ${name}`).join('\n')}`);
 console.log(`\n${tally.passed} passed, ${tally.failed} failed`);
 process.exit(tally.failed === 0 ? 0 : 1);

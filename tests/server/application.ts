@@ -1,6 +1,6 @@
-import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
-
-import { type Cluster, freePort, freshDatabase, startCluster, testClusterUrl } from './cluster';
+import { type ChildProcess, spawn } from 'node:child_process';
+import { type Cluster, freePort, startCluster } from './cluster';
+import { databaseWithDemo, databaseWithDemoIn } from './prepared';
 
 /** The built application with a database of its own, demo data loaded. */
 export type Application = {
@@ -15,12 +15,7 @@ export type Application = {
 
 export async function startApplication(options: { ownCluster: boolean; onlyMake?: string }): Promise<Application> {
   const cluster = options.ownCluster ? await startCluster({ durable: true }) : null;
-  const databaseUrl = await freshDatabase(cluster?.url ?? testClusterUrl());
-  // In processes of their own, as ./run demo does it: a test runner's rewritten modules compute many times slower.
-  const load = ['demo/load.ts', ...(options.onlyMake ? [options.onlyMake] : [])];
-  for (const script of [['scripts/migrate.ts'], load]) {
-    execFileSync('node', ['--import', 'tsx', ...script], { env: { ...process.env, AQUACHROME_DATABASE_URL: databaseUrl }, stdio: 'pipe' });
-  }
+  const databaseUrl = await (cluster ? databaseWithDemoIn(cluster.url, options.onlyMake) : databaseWithDemo(options.onlyMake));
   const port = await freePort(21_000 + (process.pid % 4000) * 2);
   const address = `http://127.0.0.1:${port}`;
   let server: ChildProcess | undefined;

@@ -117,12 +117,15 @@ export async function startCluster(options: { durable?: boolean } = {}): Promise
   };
 }
 
-/** Makes a fresh database in a cluster and answers its address. */
-export async function freshDatabase(clusterUrl: string): Promise<string> {
+/**
+ * Makes a fresh database in a cluster and answers its address.
+ * @param template the name of the database it is a copy of. Default: an empty one.
+ */
+export async function freshDatabase(clusterUrl: string, template = 'template1'): Promise<string> {
   const name = `test_${crypto.randomUUID().replaceAll('-', '')}`;
   const client = new Client({ connectionString: `${clusterUrl}/postgres` });
   await client.connect();
-  await client.query(`CREATE DATABASE ${name}`);
+  await client.query(`CREATE DATABASE ${name} TEMPLATE ${template}`);
   await client.end();
   return `${clusterUrl}/${name}`;
 }

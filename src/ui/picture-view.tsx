@@ -1,4 +1,4 @@
-import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Direction } from '#core/picture/walk';
 import { canvasSize } from './canvas-size';
 import { accentHex, paperHex } from './colours';
@@ -12,7 +12,7 @@ export type PictureLayers = {
   /** Black lines on white. */
   lines: ImageBitmap;
   /** Colour of the bands, drawn under the lines. */
-  paint: ImageBitmap | null;
+  paint: OffscreenCanvas | null;
   /** Tints of elements, drawn under the lines. */
   marks: ImageData | null;
   /** White over all that is not chosen, drawn over the lines. */
@@ -52,7 +52,26 @@ type Props = {
 type SheetProps = Omit<Props, 'nearness' | 'foot' | 'buttons'> & { width: number; height: number };
 
 const walkKeys: Record<string, Direction> = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' };
-function drawLayers(canvas: HTMLCanvasElement, layers: PictureLayers): void {
+
+/** An image at another size, as something that is drawn in no time. */
+function scaled(source: CanvasImageSource, width: number, height: number): OffscreenCanvas {
+  const canvas = new OffscreenCanvas(width, height);
+  const context = canvas.getContext('2d');
+  if (context) {
+    context.imageSmoothingQuality = 'high';
+    context.drawImage(source, 0, 0, width, height);
+  }
+  return canvas;
+}
+
+/** Lines and veil as large as the canvas: they stay while colours change, and to scale them takes longer than all the rest. */
+function useScaled(source: CanvasImageSource | null, width: number, height: number): OffscreenCanvas | null {
+  return useMemo(() => (source && width > 0 && height > 0 ? scaled(source, width, height) : null), [source, width, height]);
+}
+
+type Scaled = { lines: CanvasImageSource | null; veil: CanvasImageSource | null };
+
+function drawLayers(canvas: HTMLCanvasElement, layers: PictureLayers, { lines, veil }: Scaled): void {
   const context = canvas.getContext('2d');
   if (!context) return;
   const { width, height } = canvas;
@@ -67,9 +86,9 @@ function drawLayers(canvas: HTMLCanvasElement, layers: PictureLayers): void {
     context.drawImage(sheet, 0, 0, width, height);
   }
   context.globalCompositeOperation = 'multiply';
-  context.drawImage(layers.lines, 0, 0, width, height);
+  if (lines) context.drawImage(lines, 0, 0);
   context.globalCompositeOperation = 'source-over';
-  if (layers.veil) context.drawImage(layers.veil, 0, 0, width, height);
+  if (veil) context.drawImage(veil, 0, 0);
   if (layers.cursor) {
     const x = (layers.cursor[0] / layers.widthPx) * width;
     const y = (layers.cursor[1] / layers.heightPx) * height;
@@ -118,12 +137,16 @@ function PictureSheet(props: SheetProps) {
     onPoint?.(found.at(-1) ?? 0);
   };
 
+  const size = canvasSize(width, height, layers.widthPx);
+  const lines = useScaled(layers.lines, size.width, size.height);
+  const veil = useScaled(layers.veil, size.width, size.height);
+  // Before the screen is painted: a step is seen at once.
   // biome-ignore lint/correctness/useExhaustiveDependencies: the canvas is another one when the picture starts or stops to answer taps.
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (!canvas.current || width === 0) return;
-    Object.assign(canvas.current, canvasSize(width, height, layers.widthPx));
-    drawLayers(canvas.current, layers);
-  }, [layers, width, height, canGather]);
+    Object.assign(canvas.current, { width: size.width, height: size.height });
+    drawLayers(canvas.current, layers, { lines, veil });
+  }, [layers, lines, veil, width, size.width, size.height, canGather]);
 
   // What is under the hand has a canvas of its own: a hover redraws nothing else.
   useEffect(() => {

@@ -1,6 +1,6 @@
 import { Slider as Base } from 'radix-ui';
 
-type Props = {
+export type SliderProps = {
   label: string;
   /** What its two ends mean. */
   ends: readonly [string, string];
@@ -16,7 +16,7 @@ type Props = {
 };
 
 /** A value between two ends, by hand and keys, told in words. */
-export function Slider({ label, ends, value, least, most, step, words, onChange, onSettle }: Props) {
+export function Slider({ label, ends, value, least, most, step, words, onChange, onSettle }: SliderProps) {
   return (
     <div>
       <div className="flex justify-between gap-4">
@@ -32,7 +32,8 @@ export function Slider({ label, ends, value, least, most, step, words, onChange,
         onValueChange={([next]) => next !== undefined && onChange(next)}
         // A drag that ends where it began commits nothing; what follows it has to know all the same that it has ended.
         onPointerUp={() => onSettle?.(value)}
-        onValueCommit={([next]) => next !== undefined && onSettle?.(next)}
+        // For a key it tells the end of a change before the change itself: the end has to come last.
+        onValueCommit={([next]) => next !== undefined && onSettle && queueMicrotask(() => onSettle(next))}
       >
         <Base.Track className="relative h-2 grow rounded-full border border-ink bg-paper">
           <Base.Range className="absolute h-full rounded-full bg-ink" />

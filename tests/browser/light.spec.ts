@@ -2,7 +2,7 @@ import type { Locator, Page } from '@playwright/test';
 import type { Make } from '#model/make';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
 import { choose } from './choose';
-import { colourAt, expectBandsShown, goTo, paper, sweep, tap } from './picture';
+import { colourAt, expectBandsShown, goTo, painted, paper, sweep, tap } from './picture';
 
 const watch = '/makes/make-balloon-post-watch';
 /** A place of the lantern's drawing, in its own units, as shares. */
@@ -71,8 +71,13 @@ test('a near lamp between two figures lights both fronts; it is moved by mouse a
 
   await page.getByRole('button', { name: 'Far lamp, like the sun' }).click();
   await expect(page.getByRole('heading', { name: /The light comes from (the left|upper left), half high/ })).toBeVisible();
-  await page.getByRole('slider', { name: 'Light from all round' }).focus();
-  await page.keyboard.press('ArrowRight');
+  const allRound = page.getByRole('slider', { name: 'Light from all round' });
+  await allRound.press('ArrowRight');
+  await expect(allRound).toHaveAttribute('aria-valuetext', '15 %');
+  // Moved by a key it is in nobody's hand any more: what is undone is seen.
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(allRound).toHaveAttribute('aria-valuetext', '10 %');
+  await allRound.press('ArrowRight');
   await page.getByRole('slider', { name: 'Weak second light' }).focus();
   await page.keyboard.press('ArrowRight');
   await choose(page.getByLabel('It comes from'), 'below');
@@ -313,6 +318,45 @@ test('how strongly hatching draws the dark to it is set by a slider, and undone'
   for (let press = 0; press < 6; press++) await page.getByRole('button', { name: 'Undo' }).click();
   await expect(slider).toHaveAttribute('aria-valuetext', '60 %');
   expect((await kept(page)).pictures[0]?.marksPull).toBeUndefined();
+});
+
+test('a slider of the light is shown on the picture while it moves, and kept as one edit when it is let go', async ({ page, watching }) => {
+  await open(page, watching.address);
+  await step(page, 'Elements');
+  await page.getByRole('button', { name: /^Wing/ }).click();
+  await step(page, 'Around');
+  await page.getByRole('button', { name: 'Add a halo' }).click();
+  await page.getByRole('button', { name: 'Choose one for Halo' }).click();
+  await page
+    .getByRole('button', { name: /^Give / })
+    .first()
+    .click();
+  await goTo(page, 'Light');
+  const slides = [
+    ['Elements', 'Paper kept white as a highlight', (make: Make) => make.pictures[0]?.elements.find(({ name }) => name === 'Wing')?.light],
+    ['Around', 'Width of a step', (make: Make) => make.pictures[0]?.elements.find(({ name }) => name === 'Halo')?.outside],
+  ] as const;
+  for (const [own, name, read] of slides) {
+    await step(page, own);
+    if (own === 'Elements') await page.getByRole('button', { name: /^Wing/ }).click();
+    await expectBandsShown(page);
+    const slider = page.getByRole('slider', { name });
+    const before = { value: await slider.getAttribute('aria-valuetext'), kept: read(await kept(page)), painted: await painted(page) };
+    const box = await slider.boundingBox();
+    if (!box) throw new Error('The slider is not in sight.');
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x + 90, y, { steps: 9 });
+    await expect(slider, 'it follows the hand').not.toHaveAttribute('aria-valuetext', String(before.value));
+    await expect.poll(() => painted(page), 'so does the picture').not.toBe(before.painted);
+    expect(read(await kept(page)), 'nothing is kept yet').toEqual(before.kept);
+    await page.mouse.up();
+    await expect.poll(async () => read(await kept(page))).not.toEqual(before.kept);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(slider, 'one step back is all of it').toHaveAttribute('aria-valuetext', String(before.value));
+    expect(read(await kept(page))).toEqual(before.kept);
+  }
 });
 
 test.describe('by touch', () => {

@@ -45,6 +45,14 @@ export async function colourAt(page: Page, [x, y]: Place): Promise<[number, numb
   return [rgba[0] ?? 0, rgba[1] ?? 0, rgba[2] ?? 0];
 }
 
+/** The picture as it is painted, small, as text: to tell whether it has changed. */
+export const painted = (page: Page): Promise<string> =>
+  paper(page).evaluate((canvas) => {
+    const copy = new OffscreenCanvas(96, 96).getContext('2d', { willReadFrequently: true });
+    copy?.drawImage(canvas as HTMLCanvasElement, 0, 0, 96, 96);
+    return [...(copy?.getImageData(0, 0, 96, 96).data ?? [])].join();
+  });
+
 export async function expectBandsShown(page: Page): Promise<void> {
   await expect(page.locator('[data-bands="shown"]')).toBeVisible();
 }

@@ -1,7 +1,10 @@
 import type { SaidCut } from '#model/cut-end';
 import type { LightWish } from '#model/light-wish';
+import type { Make } from '#model/make';
+import type { Operation } from '#model/operation';
 import type { Outside } from '#model/outside';
 import type { PlaceMm } from '#model/reading';
+import { usualMarksPull } from '#core/light/marks-pull';
 import { pictureById } from '#core/make/picture-lookup';
 import { layHandStroke } from '#core/scene/hand-edits';
 import type { SceneEdge } from '#core/scene/scene';
@@ -12,21 +15,53 @@ import type { ElementEdge } from './use-bands';
 
 /** Acts of the Light station that are done from the picture as well as from the panel. */
 
+/** An edit of the light, as a function of the newest make; null where there is nothing to do. */
+export type LightChange = (newest: Make) => readonly Operation[] | null;
+
+/** Shows on the picture what a change would do; nothing of it is kept. */
+export function tryLight(useMake: MakeStore, useLight: LightDesk, change: LightChange): void {
+  const { make } = useMake.getState();
+  useLight.getState().set({ preview: make && change(make) });
+}
+
+/** Does a change that was tried. */
+export function takeLight(useMake: MakeStore, useLight: LightDesk, change: LightChange): void {
+  useMake.getState().edit(change);
+  useLight.getState().set({ preview: null });
+}
+
+export type WishChange = { [F in keyof LightWish]?: Exclude<LightWish[F], undefined> | null };
+
 /** Changes what is wished of the light on an element; null takes a wish back, and with the last one all of them. */
-export function wishLight(
-  useMake: MakeStore,
-  pictureId: string,
-  elementId: string,
-  change: { [F in keyof LightWish]?: Exclude<LightWish[F], undefined> | null },
-): void {
-  useMake.getState().edit((newest) => {
+export function wishedLight(pictureId: string, elementId: string, change: WishChange): LightChange {
+  return (newest) => {
     const element = pictureById(newest, pictureId)?.elements.find(({ id }) => id === elementId);
     if (!element) return null;
     const wished = Object.entries({ ...element.light, ...change }).filter(([, wish]) => wish !== null);
     const light = wished.length > 0 ? (Object.fromEntries(wished) as LightWish) : null;
     if (JSON.stringify(light) === JSON.stringify(element.light ?? null)) return null;
     return [{ kind: 'patch', entity: 'element', pictureId, id: elementId, fields: { light } }];
-  });
+  };
+}
+
+/** Changes how strongly hatching and dots of a picture draw the dark to them. */
+export function pulledByMarks(pictureId: string, marksPull: number): LightChange {
+  return (newest) => {
+    const picture = pictureById(newest, pictureId);
+    if (!picture || (picture.marksPull ?? usualMarksPull) === marksPull) return null;
+    return [{ kind: 'patch', entity: 'picture', id: pictureId, fields: { marksPull } }];
+  };
+}
+
+/** Moves what lies on the paper outside, or changes its size. */
+export function movedOutside(pictureId: string, elementId: string, change: (now: Outside) => Outside): LightChange {
+  return (newest) => {
+    const outside = pictureById(newest, pictureId)?.elements.find(({ id }) => id === elementId)?.outside;
+    if (!outside) return null;
+    const moved = change(outside);
+    if (JSON.stringify(moved) === JSON.stringify(outside)) return null;
+    return [{ kind: 'patch', entity: 'element', pictureId, id: elementId, fields: { outside: moved } }];
+  };
 }
 
 /** Lays a stroke of the hand along a way over the picture. */
@@ -80,13 +115,4 @@ export function edgeAt(edges: readonly ElementEdge[], [xMm, yMm]: PlaceMm, pxPer
     .map((edge) => ({ edge, apart: apart(edge) }))
     .filter((one) => one.apart < edgeReachMm)
     .sort((one, other) => one.apart - other.apart)[0]?.edge;
-}
-
-/** Moves what lies on the paper outside. */
-export function moveOutside(useMake: MakeStore, pictureId: string, elementId: string, outside: Outside): void {
-  useMake.getState().edit((newest) => {
-    const element = pictureById(newest, pictureId)?.elements.find(({ id }) => id === elementId);
-    if (!element?.outside) return null;
-    return [{ kind: 'patch', entity: 'element', pictureId, id: elementId, fields: { outside } }];
-  });
 }

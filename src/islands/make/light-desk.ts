@@ -1,6 +1,7 @@
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
 import type { HandKind } from '#model/hand-stroke';
 import type { SceneLamp } from '#model/lamp';
+import type { Operation } from '#model/operation';
 
 export const lightSteps = [
   { id: 'lamp', name: 'Lamp' },
@@ -28,6 +29,8 @@ export type LightDeskState = {
   radiusMm: number;
   /** Another light that is looked at beside the scene's. */
   beside: SceneLamp | null;
+  /** What is shown while something is moved: as if these were done. */
+  preview: readonly Operation[] | null;
   said: string;
   set: (change: Partial<Omit<LightDeskState, 'set'>>) => void;
 };
@@ -41,6 +44,7 @@ export function createLightDesk(): LightDesk {
     tool: 'darker',
     radiusMm: 2,
     beside: null,
+    preview: null,
     said: '',
     set: (change) => set(change),
   }));

@@ -3,7 +3,7 @@ import { NameTags, type NameTag } from '#ui/name-tags.tsx';
 import { EdgeMarks } from '#ui/edge-marks.tsx';
 import { type SpotMark, SpotMarks } from '#ui/spot-marks.tsx';
 import { GroundLines } from './ground-lines';
-import { moveOutside } from './light-acts';
+import { movedOutside, takeLight } from './light-acts';
 import type { LightDesk } from './light-desk';
 import type { MakeStore } from './make-store';
 import type { Bands } from './use-bands';
@@ -33,7 +33,19 @@ export function codeTags(picture: Picture, bands: Bands, elementId: string | nul
 /** What lies over the picture at the Light station: the strokes of the hand, and the codes of the element that is chosen. */
 export function LightOverlay({ useMake, useLight, picture, bands, chosenId, width, height }: Props) {
   const step = useLight(({ step: own }) => own);
-  if (step === 'outside') return <GroundLines picture={picture} onMove={(id, outside) => moveOutside(useMake, picture.id, id, outside)} />;
+  if (step === 'outside')
+    return (
+      <GroundLines
+        picture={picture}
+        onMove={(id, outside) =>
+          takeLight(
+            useMake,
+            useLight,
+            movedOutside(picture.id, id, () => outside),
+          )
+        }
+      />
+    );
   if (step === 'hand') return <SpotMarks marks={strokeMarks(picture)} width={width} />;
   if (step === 'cuts') {
     const { widthPx } = picture.grey;

@@ -1,5 +1,5 @@
 import { type Remote, transfer, wrap } from 'comlink';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import type { Marker } from '#model/marker';
 import type { Picture } from '#model/picture';
 import type { IndexedTable } from '#core/make/region-tables';
@@ -12,12 +12,13 @@ import { paintBands, paintForm, type Rgb } from '#core/scene/paint-bands';
 import { type BandsOfPicture, bandsOfPicture, coloursOfBands } from '#core/scene/picture-bands';
 import { type NewestWish, newestWish } from '#islands/shared/newest-wish.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
+import { canvasOf } from '#ui/canvas-of.ts';
 import type { FormAnswer } from '#workers/scene-messages';
 import type { SceneApi } from '#workers/scene.worker';
 import type { LightView } from './light-desk';
 
 export type Bands = {
-  paint: ImageBitmap | null;
+  paint: OffscreenCanvas | null;
   /** Paper that each rung covers, light to dark, in mm², by element id. */
   areasMm2: ReadonlyMap<string, number[]>;
   /** Where each rung lies in px of the picture, light to dark, by element id. */
@@ -126,30 +127,22 @@ export function useBands(
     () => (picture && mapped ? JSON.stringify(coloursOfBands(picture, mapped.ids, byId, view === 'lightness')) : null),
     [picture, mapped, byId, view],
   );
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (!mapped || !colours) return setBands(noBands);
-    let current = true;
     const { map, ids, pixels, places, form, edges, contacts } = mapped;
     const pxMm2 = (map.scale / pxPerMm) ** 2;
-    const image =
-      view === 'form' && form
-        ? new ImageData(paintForm(form.greys), form.width, form.height)
-        : new ImageData(paintBands(map, JSON.parse(colours) as Rgb[][]), map.width, map.height);
-    void createImageBitmap(image).then((paint) => {
-      if (current)
-        setBands({
-          paint,
-          areasMm2: new Map(ids.map((id, index) => [id, (pixels[index] ?? []).map((count) => count * pxMm2)])),
-          places: new Map(ids.map((id, index) => [id, places[index] ?? []])),
-          edges: edges.map((edge) => ({ ...edge, elementId: ids[edge.element] ?? '' })),
-          contacts,
-          ids,
-          problem: null,
-        });
+    setBands({
+      paint:
+        view === 'form' && form
+          ? canvasOf(paintForm(form.greys), form.width, form.height)
+          : canvasOf(paintBands(map, JSON.parse(colours) as Rgb[][]), map.width, map.height),
+      areasMm2: new Map(ids.map((id, index) => [id, (pixels[index] ?? []).map((count) => count * pxMm2)])),
+      places: new Map(ids.map((id, index) => [id, places[index] ?? []])),
+      edges: edges.map((edge) => ({ ...edge, elementId: ids[edge.element] ?? '' })),
+      contacts,
+      ids,
+      problem: null,
     });
-    return () => {
-      current = false;
-    };
   }, [mapped, colours, pxPerMm, view]);
 
   return problem ? { ...bands, problem } : bands;

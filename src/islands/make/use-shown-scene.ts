@@ -57,10 +57,12 @@ export function useShownScene(
 ): { shown: Picture | undefined; bands: Bands; parting: Parting } {
   const tables = useMake((own) => own.tables);
   const markers = useMake((own) => own.rack.markers);
-  const isMoving = useMake((own) => own.lampInHand !== null);
+  const isLampMoving = useMake((own) => own.lampInHand !== null);
   const view = useShownView(station, useLight, useGroups);
   const showsCuts = useLight((desk) => desk.step === 'cuts');
-  const preview = useGroups((desk) => (station === 'groups' ? desk.preview : null));
+  const tried = useGroups((desk) => (station === 'groups' ? desk.preview : null));
+  const moved = useLight((desk) => (station === 'light' ? desk.preview : null));
+  const preview = tried ?? moved;
   const shown = useMemo(() => pictureWith(make, preview, picture, tables), [make, preview, picture, tables]);
   const bands = useBands(shown, {
     table,
@@ -69,7 +71,7 @@ export function useShownScene(
     view,
     withEdges: station === 'light' && showsCuts,
     withContacts: station === 'groups',
-    isMoving,
+    isMoving: isLampMoving || moved !== null,
     markers,
     isShown: station === 'groups' || station === 'light' || station === 'recipe',
   });

@@ -39,6 +39,9 @@ export function InsteadPanel(props: GroupsProps) {
   const [lineId, setLineId] = useState<string>('all');
   const wanted = useWanted(props, rack, lineId === 'all' ? null : lineId);
   const stores = { useMake, useGroups, pictureId: picture.id };
+  /** On the picture while it is pointed to, or walked to by keys. */
+  const show = (elementId: string, found: ReturnType<typeof insteadOf> | null) =>
+    useGroups.getState().set({ preview: found && 'ladder' in found ? wouldGive(picture.id, elementId, found.ladder) : null });
   const ready = wanted.flatMap(({ element, found }) => ('problem' in found ? [] : [[element.id, found.ladder] as const]));
   const choices = [{ id: 'all', name: 'All I own' }, ...rack.lines.map(({ id, name }) => ({ id, name }))];
   return (
@@ -58,10 +61,10 @@ export function InsteadPanel(props: GroupsProps) {
                 key={element.id}
                 className="bg-paper px-4 py-2"
                 data-instead={element.name}
-                onPointerEnter={() =>
-                  'ladder' in found && useGroups.getState().set({ preview: wouldGive(picture.id, element.id, found.ladder) })
-                }
-                onPointerLeave={() => useGroups.getState().set({ preview: null })}
+                onPointerEnter={() => show(element.id, found)}
+                onPointerLeave={() => show(element.id, null)}
+                onFocus={() => show(element.id, found)}
+                onBlur={() => show(element.id, null)}
               >
                 <p className="flex items-baseline justify-between gap-3">
                   <strong>{element.name}</strong>

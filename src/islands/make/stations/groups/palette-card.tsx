@@ -4,6 +4,7 @@ import type { Element } from '#model/picture';
 import { counted } from '#core/make/counted';
 import { lampOver } from '#core/scene/lamp-over';
 import { paintSmall } from '#core/scene/picture-bands';
+import { canvasOf } from '#ui/canvas-of.ts';
 import { Button } from '#ui/button.tsx';
 import { Ladder as LadderView } from '#ui/ladder.tsx';
 import { SmallPicture } from '#ui/small-picture.tsx';
@@ -122,9 +123,7 @@ function useSmallPaint({ picture, make, table, raster, rack, ladders }: Painted)
       const dressed = { ...picture, elements: picture.elements.map((own) => ({ ...own, ladder: ladders.get(own.id) ?? own.ladder })) };
       const markers = new Map(rack.markers.map((marker) => [marker.id, marker]));
       const small = paintSmall(dressed, { table, labels, lamp: lampOver(make.lamp, make.pictures, picture.id), markers }, smallPx);
-      const canvas = new OffscreenCanvas(small.width, small.height);
-      canvas.getContext('2d')?.putImageData(new ImageData(small.rgba, small.width, small.height), 0, 0);
-      setPaint(canvas);
+      setPaint(canvasOf(small.rgba, small.width, small.height));
     });
     return () => clearTimeout(turn);
   }, [picture, make.lamp, make.pictures, table, raster, rack.markers, ladders]);

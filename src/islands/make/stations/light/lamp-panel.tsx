@@ -6,16 +6,21 @@ import { Choice } from '#ui/choice.tsx';
 import { ChoiceButtons } from '#ui/choice-buttons.tsx';
 import { leastNearMm, lowestDeg, mostNearMm, sideWords } from '#ui/lamp-place.ts';
 import { Slider } from '#ui/slider.tsx';
+import { pulledByMarks } from '../../light-acts';
+import type { LightDesk } from '../../light-desk';
+import type { MakeStore } from '../../make-store';
 import { lampPlaces } from './lamp-places';
+import { TriedSlider } from './tried-slider';
 
 type Props = {
+  useMake: MakeStore;
+  useLight: LightDesk;
   picture: Picture;
   lamp: SceneLamp;
   hasMarks: boolean;
   /** Told while a slider moves: an edit only when it settles. */
   onMove: (lamp: SceneLamp) => void;
   onSettle: (lamp: SceneLamp) => void;
-  onMarksPull: (share: number) => void;
 };
 
 /** A near lamp hangs so high when it is first lit: over a figure's front. */
@@ -49,7 +54,7 @@ function otherKind(lamp: SceneLamp, picture: Picture): SceneLamp {
 }
 
 /** Where the lamp stands, and what light there is beside it. */
-export function LampPanel({ picture, lamp, hasMarks, onMove, onSettle, onMarksPull }: Props) {
+export function LampPanel({ useMake, useLight, picture, lamp, hasMarks, onMove, onSettle }: Props) {
   const ambient = lamp.ambient ?? 0;
   return (
     <div className="space-y-4">
@@ -93,15 +98,16 @@ export function LampPanel({ picture, lamp, hasMarks, onMove, onSettle, onMarksPu
       />
       <Fill lamp={lamp} onMove={onMove} onSettle={onSettle} />
       {hasMarks && (
-        <Slider
+        <TriedSlider
+          {...{ useMake, useLight }}
           label="Hatching and dots draw the dark to them"
           ends={['not at all', 'strongly']}
           value={picture.marksPull ?? usualMarksPull}
           least={0}
           most={1}
           step={0.1}
-          words={`${Math.round(100 * (picture.marksPull ?? usualMarksPull))} %`}
-          onChange={onMarksPull}
+          words={(share) => `${Math.round(100 * share)} %`}
+          change={(share) => pulledByMarks(picture.id, share)}
         />
       )}
     </div>

@@ -1,3 +1,4 @@
+import { useEffect } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { SceneLamp } from '#model/lamp';
 import type { Make } from '#model/make';
@@ -35,15 +36,16 @@ type Props = {
 /** The Light station: one lamp for the whole scene, what each element makes of it, and the maker's own word. */
 export function LightStation({ useMake, useLight, make, picture, table, raster, bands, markers, lamp, onGroups }: Props) {
   const { step, set } = useLight(useShallow((state) => ({ step: state.step, set: state.set })));
-  const { hand, edit, takeInHand, moveLamp, settleLamp } = useMake(
+  const { hand, takeInHand, moveLamp, settleLamp } = useMake(
     useShallow((state) => ({
       hand: state.hand,
-      edit: state.edit,
       takeInHand: state.takeInHand,
       moveLamp: state.moveLamp,
       settleLamp: state.settleLamp,
     })),
   );
+  // What is moved ends with the station and the picture.
+  useEffect(() => () => useLight.getState().set({ preview: null }), [picture.id, useLight]);
   const lit = picture.elements.filter(({ id }) => bands.areasMm2.has(id));
   const steps = lightSteps.map(({ id, name }) => ({
     id,
@@ -61,15 +63,14 @@ export function LightStation({ useMake, useLight, make, picture, table, raster, 
           The light could not be computed: {bands.problem}
         </p>
       )}
-      <StepTabs label="Work on the light" steps={steps} current={step} onGo={(id) => set({ step: id, said: '' })}>
+      <StepTabs label="Work on the light" steps={steps} current={step} onGo={(id) => set({ step: id, said: '', preview: null })}>
         {step === 'lamp' && (
           <>
             <LampPanel
-              {...{ picture, lamp }}
+              {...{ useMake, useLight, picture, lamp }}
               hasMarks={(table?.table.cues.length ?? 0) > 0}
               onMove={moveLamp}
               onSettle={settleLamp}
-              onMarksPull={(marksPull) => edit(() => [{ kind: 'patch', entity: 'picture', id: picture.id, fields: { marksPull } }])}
             />
             {lit.length === 0 ? (
               <p>No element has a ladder yet: give one at Groups, and its bands will follow the lamp.</p>
@@ -80,7 +81,7 @@ export function LightStation({ useMake, useLight, make, picture, table, raster, 
         )}
         {step === 'elements' && (
           <WishesPanel
-            {...{ useMake, picture, markers }}
+            {...{ useMake, useLight, picture, markers }}
             chosenId={hand.kind === 'element' ? hand.elementId : null}
             onChoose={(elementId) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId })}
           />
@@ -88,7 +89,7 @@ export function LightStation({ useMake, useLight, make, picture, table, raster, 
         {step === 'cuts' && (
           <CutsPanel {...{ useMake, useLight, picture, bands }} chosenId={hand.kind === 'element' ? hand.elementId : null} />
         )}
-        {step === 'outside' && <OutsidePanel {...{ useMake, picture, table, onGroups }} />}
+        {step === 'outside' && <OutsidePanel {...{ useMake, useLight, picture, table, onGroups }} />}
         {step === 'hand' && <HandPanel {...{ useMake, useLight, picture }} />}
         {step === 'beside' && (
           <BesidePanel {...{ useLight, picture, table, raster, markers, lamp, bands }} pictures={make.pictures} onSettle={settleLamp} />

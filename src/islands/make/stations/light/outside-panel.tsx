@@ -3,11 +3,12 @@ import type { Picture } from '#model/picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import { addOutside } from '#core/scene/outside-edits';
 import { Button } from '#ui/button.tsx';
-import { Slider } from '#ui/slider.tsx';
-import { moveOutside } from '../../light-acts';
+import { movedOutside } from '../../light-acts';
+import type { LightDesk } from '../../light-desk';
 import type { MakeStore } from '../../make-store';
+import { TriedSlider } from './tried-slider';
 
-type Props = { useMake: MakeStore; picture: Picture; table: IndexedTable | undefined; onGroups: () => void };
+type Props = { useMake: MakeStore; useLight: LightDesk; picture: Picture; table: IndexedTable | undefined; onGroups: () => void };
 
 const kinds: readonly { kind: Outside['kind']; name: string }[] = [
   { kind: 'ground', name: 'Add a ground shadow' },
@@ -15,7 +16,7 @@ const kinds: readonly { kind: Outside['kind']; name: string }[] = [
 ];
 
 /** Colour on the paper round the image: what it stands on, and what lifts it off the paper. */
-export function OutsidePanel({ useMake, picture, table, onGroups }: Props) {
+export function OutsidePanel({ useMake, useLight, picture, table, onGroups }: Props) {
   const outside = picture.elements.flatMap((element) => (element.outside ? [{ ...element, outside: element.outside }] : []));
   const edit = useMake(({ edit: own }) => own);
   return (
@@ -53,27 +54,29 @@ export function OutsidePanel({ useMake, picture, table, onGroups }: Props) {
             {own.kind === 'ground' ? (
               <>
                 <p>It lies along the line on the picture: move its ends, by hand or with the arrow keys.</p>
-                <Slider
+                <TriedSlider
+                  {...{ useMake, useLight }}
                   label="Depth of the shadow"
                   ends={['a line', 'wide']}
                   value={own.depthMm}
                   least={2}
                   most={30}
                   step={0.5}
-                  words={`${own.depthMm.toFixed(1)} mm`}
-                  onChange={(depthMm) => moveOutside(useMake, picture.id, id, { ...own, depthMm })}
+                  words={(mm) => `${mm.toFixed(1)} mm`}
+                  change={(depthMm) => movedOutside(picture.id, id, (now) => ({ ...now, depthMm }))}
                 />
               </>
             ) : (
-              <Slider
+              <TriedSlider
+                {...{ useMake, useLight }}
                 label="Width of a step"
                 ends={['0.5 mm', '10 mm']}
                 value={own.stepMm}
                 least={0.5}
                 most={10}
                 step={0.5}
-                words={`${own.stepMm.toFixed(1)} mm`}
-                onChange={(stepMm) => moveOutside(useMake, picture.id, id, { ...own, stepMm })}
+                words={(mm) => `${mm.toFixed(1)} mm`}
+                change={(stepMm) => movedOutside(picture.id, id, (now) => ({ ...now, stepMm }))}
               />
             )}
             {!ladder && (

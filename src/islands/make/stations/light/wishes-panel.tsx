@@ -8,13 +8,15 @@ import { Choice } from '#ui/choice.tsx';
 import { Button } from '#ui/button.tsx';
 import { ChoiceButtons } from '#ui/choice-buttons.tsx';
 import { ShareBar } from '#ui/share-bar.tsx';
-import { Slider } from '#ui/slider.tsx';
-import { wishLight } from '../../light-acts';
+import { takeLight, tryLight, type WishChange, wishedLight } from '../../light-acts';
+import type { LightDesk } from '../../light-desk';
 import type { MakeStore } from '../../make-store';
 import { lampPlaces } from './lamp-places';
+import { TriedSlider } from './tried-slider';
 
 type Props = {
   useMake: MakeStore;
+  useLight: LightDesk;
   picture: Picture;
   markers: readonly ShownMarker[];
   chosenId: string | null;
@@ -40,7 +42,7 @@ function wishWords({ shade, highlight, shares, lamp }: LightWish = {}): string {
 }
 
 /** What the maker wishes of the light, element by element. */
-export function WishesPanel({ useMake, picture, markers, chosenId, onChoose }: Props) {
+export function WishesPanel({ useMake, useLight, picture, markers, chosenId, onChoose }: Props) {
   // A halo and a ground shadow are set where they are added.
   const lit = picture.elements.filter(({ ladder, outside }) => ladder && !outside);
   if (lit.length === 0) return <p>No element has a ladder yet: give one at Groups, and its bands will follow the lamp.</p>;
@@ -48,7 +50,7 @@ export function WishesPanel({ useMake, picture, markers, chosenId, onChoose }: P
   return (
     <div className="space-y-3">
       {chosen ? (
-        <Wishes key={chosen.id} {...{ useMake, picture, markers }} element={chosen} onPutDown={() => onChoose(null)} />
+        <Wishes key={chosen.id} {...{ useMake, useLight, picture, markers }} element={chosen} onPutDown={() => onChoose(null)} />
       ) : (
         <p>
           Tap an element on the picture, or choose one here: how much shadow it gets, whether a highlight stays paper, a lamp of its own.
@@ -73,16 +75,17 @@ export function WishesPanel({ useMake, picture, markers, chosenId, onChoose }: P
   );
 }
 
-type WishesProps = Pick<Props, 'useMake' | 'picture' | 'markers'> & { element: Element; onPutDown: () => void };
+type WishesProps = Pick<Props, 'useMake' | 'useLight' | 'picture' | 'markers'> & { element: Element; onPutDown: () => void };
 
-function Wishes({ useMake, picture, markers, element, onPutDown }: WishesProps) {
+function Wishes({ useMake, useLight, picture, markers, element, onPutDown }: WishesProps) {
   const { id, name, light = {}, ladder } = element;
-  const wish = (change: Parameters<typeof wishLight>[3]) => wishLight(useMake, picture.id, id, change);
-  // Shares while a border is in the hand: an edit only when it is let go.
+  const wished = (change: WishChange) => wishedLight(picture.id, id, change);
+  const wish = (change: WishChange) => takeLight(useMake, useLight, wished(change));
+  // Shares while a border is in the hand: shown, and an edit only when it is let go.
   const [moving, setMoving] = useState<number[] | null>(null);
   const rungs = ladder?.rungs ?? [];
-  const wished = wishedShares(rungs.length, light);
-  const own = wished.keepsPaper ? wished.shares.slice(1) : wished.shares;
+  const met = wishedShares(rungs.length, light);
+  const own = met.keepsPaper ? met.shares.slice(1) : met.shares;
   const sum = own.reduce((total, share) => total + share, 0);
   const shares = moving ?? own.map((share) => share / sum);
   const labOf = new Map(markers.map((marker) => [marker.id, marker.lab]));
@@ -112,7 +115,9 @@ function Wishes({ useMake, picture, markers, element, onPutDown }: WishesProps) 
             parts={parts}
             onChange={(next, isSettled) => {
               setMoving(isSettled ? null : next);
-              if (isSettled) wish({ shares: next, shade: null });
+              const change = { shares: next, shade: null };
+              if (isSettled) wish(change);
+              else tryLight(useMake, useLight, wished(change));
             }}
           />
           <p className="text-sm text-soft">
@@ -124,15 +129,16 @@ function Wishes({ useMake, picture, markers, element, onPutDown }: WishesProps) 
       )}
       {!element.spot && (
         <>
-          <Slider
+          <TriedSlider
+            {...{ useMake, useLight }}
             label="Paper kept white as a highlight"
             ends={['none', 'a quarter']}
             value={light.highlight ?? 0}
             least={0}
             most={0.25}
             step={0.01}
-            words={light.highlight ? `${Math.round(100 * light.highlight)} %` : 'none'}
-            onChange={(share) => wish({ highlight: share >= 0.01 ? share : null })}
+            words={(share) => (share ? `${Math.round(100 * share)} %` : 'none')}
+            change={(share) => wished({ highlight: share >= 0.01 ? share : null })}
           />
           <Choice
             label="Lamp"

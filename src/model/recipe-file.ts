@@ -19,6 +19,8 @@ export const recipeFileSchema = z.object({
     z.object({
       name: z.string(),
       areaMm2: z.number(),
+      /** Ordered from the edge to the middle. Left out: light to dark. */
+      order: z.optional(z.literal('place')),
       ladder: z.array(
         z.object({
           markerId: idSchema,

@@ -25,9 +25,10 @@ export function recipeFile(make: Make, picture: Picture, rack: readonly RackMark
     picture: { name: picture.name, widthMm: picture.widthMm, heightMm: picture.heightMm },
     lamp: make.lamp,
     school: recipe.school,
-    elements: recipe.elements.map(({ name, areaMm2, rungs, marks }) => ({
+    elements: recipe.elements.map(({ name, areaMm2, rungs, marks, ownSchool }) => ({
       name,
       areaMm2,
+      ...(ownSchool === undefined ? {} : { order: 'place' as const }),
       ladder: rungs.map(({ markerId, code, role, share }) => {
         const colour = colourOf.get(markerId);
         return { markerId, code, role, share, ...(colour ? { colour } : {}) };

@@ -8,12 +8,21 @@ import { areaMm2Of } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { rolesOfLadder, usualShares } from '#core/markers/ladder';
 import { wishedShares } from '#core/light/wished-shares';
-import { type SchoolStep, schools, stepsOf } from './schools';
+import { byPlaceName, type SchoolStep, schools, stepsByPlace, stepsOf } from './schools';
 
 /** `where`: its place in a ladder that is ordered by place, in which roles say nothing. */
 export type RecipeMark = SchoolStep & { number: number; markerId: string; code: string; role: Role; where?: string };
 export type RecipeRung = { markerId: string; code: string; role: Role; share: number; where?: string };
-export type RecipeElement = { elementId: string; name: string; regions: number; areaMm2: number; rungs: RecipeRung[]; marks: RecipeMark[] };
+export type RecipeElement = {
+  elementId: string;
+  name: string;
+  regions: number;
+  areaMm2: number;
+  rungs: RecipeRung[];
+  marks: RecipeMark[];
+  /** Name of the school of this element, where it is not the make's. */
+  ownSchool?: string;
+};
 export type PictureRecipe = {
   school: SchoolId;
   elements: RecipeElement[];
@@ -74,7 +83,9 @@ export function recipeOfPicture(
     const rungs = element.ladder?.rungs ?? [];
     const roles = rolesOfLadder(rungs.length);
     const wished = wishedShares(rungs.length, element.light);
-    const whereOf = (rung: number) => (element.ladder?.order === 'place' ? { where: placeOfRung(rung, rungs.length) } : {});
+    // One marker has no order.
+    const isByPlace = element.ladder?.order === 'place' && rungs.length > 1;
+    const whereOf = (rung: number) => (isByPlace ? { where: placeOfRung(rung, rungs.length) } : {});
     const shares = wished.keepsPaper ? wished.shares.slice(1) : wished.shares;
     return {
       elementId: element.id,
@@ -88,7 +99,8 @@ export function recipeOfPicture(
         share: shares[index] as number,
         ...whereOf(index),
       })),
-      marks: stepsOf(schools[make.school], rungs.length).map((step) => {
+      ...(isByPlace ? { ownSchool: byPlaceName } : {}),
+      marks: (isByPlace ? stepsByPlace(rungs.length) : stepsOf(schools[make.school], rungs.length)).map((step) => {
         number++;
         return {
           ...step,

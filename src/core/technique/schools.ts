@@ -42,3 +42,13 @@ export function stepsOf(school: School, rungs: number): SchoolStep[] {
     return Array.from({ length: Math.max(0, rungs - 2) }, (_, index) => step(pattern, deepest - 1 - index));
   });
 }
+
+/** What a ladder ordered by place is laid by, whatever the make's school. */
+export const byPlaceName = schoolData.byPlace.name;
+
+/** The steps of a ladder that is ordered by place, of 2 or more rungs: each hue in its place in turn, the last one over all. Common practice, no source. */
+export function stepsByPlace(rungs: number): SchoolStep[] {
+  const { each, last } = schoolData.byPlace;
+  const inTurn = Array.from({ length: rungs }, (_, rung): SchoolStep => ({ rung, place: { kind: 'band', band: rung }, ...each }));
+  return [...inTurn, { rung: rungs - 1, place: { kind: 'allOver' }, ...last }];
+}

@@ -5,7 +5,8 @@ import { areaMm2Of } from '#core/make/picture-lookup';
 import { madeUpPicture, madeUpTable } from '../../../tests/made-up-make';
 import { recipeOfPicture } from './recipe';
 import { recipeFile } from './recipe-file';
-import { schools, stepsOf } from './schools';
+import { recipeFileSchema } from '#model/recipe-file';
+import { schools, stepsByPlace, stepsOf } from './schools';
 
 describe.each(schoolIdSchema.options)('school %s', (id) => {
   it.each([1, 2, 3, 4, 5, 6])('uses every one of %i rungs, starts with the palest all over and sets the deepest next', (rungs) => {
@@ -19,6 +20,15 @@ describe.each(schoolIdSchema.options)('school %s', (id) => {
 it('wet base, then dark to light: each step lighter, the palest over all last (common practice, no source)', () => {
   expect(stepsOf(schools.wetBaseDarkToLight, 4).map(({ rung }) => rung)).toEqual([0, 3, 2, 1, 0]);
   expect(stepsOf(schools.palestDeepestMiddle, 3).map(({ rung }) => rung)).toEqual([0, 2, 1]);
+});
+
+it('hues laid over each other: each in its place in turn, the last one over all unites them (common practice, no source)', () => {
+  expect(stepsByPlace(3).map(({ rung, place }) => [rung, place.kind])).toEqual([
+    [0, 'band'],
+    [1, 'band'],
+    [2, 'band'],
+    [2, 'allOver'],
+  ]);
 });
 
 describe('recipe of a picture', () => {
@@ -52,6 +62,23 @@ describe('recipe of a picture', () => {
       ],
     });
     expect(recipe.elements[0]?.marks.map(({ code, role }) => `${code} ${role}`)).toEqual(['GOLD1 base', 'GOLD2 shadow', 'GOLD1 base']);
+  });
+
+  it('lays a ladder by place hue after hue, whatever the school of the make, and its file says so', () => {
+    const petal = { ...element('petal', 'r1', 'gold1', 'dark2', 'gold2') };
+    const byPlace = { ...petal, ladder: { rungs: petal.ladder?.rungs ?? [], order: 'place' as const } };
+    const both = { ...picture, elements: [byPlace, element('scarf', 'r2', 'gold1', 'gold2')] };
+    const [first, second] = recipeOfPicture(make, both, rack, table).elements.sort((one, other) => (one.name < other.name ? -1 : 1));
+    expect(first).toMatchObject({ name: 'petal', ownSchool: 'Hues laid over each other' });
+    expect(first?.marks.map(({ code, where, place }) => (place.kind === 'allOver' ? `${code} all over` : `${code} ${where}`))).toEqual([
+      'GOLD1 along the edge',
+      'DARK2 between edge and middle',
+      'GOLD2 in the middle',
+      'GOLD2 all over',
+    ]);
+    expect(second).not.toHaveProperty('ownSchool');
+    const file = recipeFileSchema.parse(JSON.parse(JSON.stringify(recipeFile({ ...make, pictures: [both] }, both, [], table))));
+    expect(Object.fromEntries(file.elements.map(({ name, order }) => [name, order]))).toEqual({ petal: 'place', scarf: undefined });
   });
 
   it('keeps two markers of one code apart, and writes only colours that say where they come from', () => {

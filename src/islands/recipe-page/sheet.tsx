@@ -101,7 +101,10 @@ function SheetElement({ element, rack }: { element: RecipeElement; rack: Rack })
   const markers = new Map(rack.markers.map((marker) => [marker.id, marker]));
   return (
     <li className="break-inside-avoid border-t border-ink py-2" data-element={element.name}>
-      <h2 className="text-lg">{element.name}</h2>
+      <h2 className="text-lg">
+        {element.name}
+        {element.ownSchool && <span className="font-text text-sm font-normal">. {element.ownSchool}</span>}
+      </h2>
       <p className="flex flex-wrap gap-x-2">
         {element.rungs.map(({ markerId, code, role, where }) => (
           <span key={markerId} className="whitespace-nowrap">

@@ -139,7 +139,7 @@ function RecipeSteps({ element, markers, isChosen, onChoose }: StepsProps) {
         </button>{' '}
         <span className="font-text text-sm font-normal text-soft">
           {element.regions > 0 && `${counted(element.regions, 'area')}, `}
-          {(element.areaMm2 / 100).toFixed(1)} cm²
+          {(element.areaMm2 / 100).toFixed(1)} cm²{element.ownSchool && `. ${element.ownSchool}`}
         </span>
       </h3>
       <div className="mt-1 flex gap-4 px-2">

@@ -24,9 +24,10 @@ export function RecipeFromFile({ useMake, useGroups, make, picture }: GroupsProp
   };
   const translated = useMemo(() => {
     const only = make.onlyMarkers && new Set(make.onlyMarkers.map(({ markerId }) => markerId));
-    return (recipe?.elements ?? []).map(({ name, ladder }) => {
+    return (recipe?.elements ?? []).map(({ name, ladder, order }) => {
       const colours = ladder.map(({ markerId, colour }) => colour?.lab ?? rack.markers.find(({ id }) => id === markerId)?.lab);
-      const found = insteadOf({ rungs: ladder.map(({ markerId, code }) => ({ markerId, code })) }, colours, rack.markers, { only });
+      const asked = { rungs: ladder.map(({ markerId, code }) => ({ markerId, code })), ...(order ? { order } : {}) };
+      const found = insteadOf(asked, colours, rack.markers, { only });
       return { name, found, element: picture.elements.find((own) => own.name.toLowerCase() === name.toLowerCase()) };
     });
   }, [recipe, rack.markers, make.onlyMarkers, picture.elements]);

@@ -272,6 +272,9 @@ test('pairs that run together are listed and marked; ways out are shown before t
   const pair = page.locator('[data-pair="Coat Belt"]');
   await expect(pair).toBeVisible({ timeout: 30_000 });
   await expect(page.getByRole('tab', { name: /^Parting/ })).toContainText(/\d/);
+  // Two that one ladder covers lie nearest of all.
+  await expect(page.locator('[data-near]').first()).toContainText(/Coat, Belt\s*\d+ L\* apart/);
+  await expect(page.locator('[data-near="Goggle rims Goggle glass"]')).toContainText('5 L* apart');
   await expect(page.locator('[data-border-marks] circle').first()).toBeAttached();
   await pair.getByRole('button').first().click();
   await expect(page.locator('[data-held="true"] circle').first()).toBeAttached();
@@ -487,7 +490,7 @@ test('what I own instead: a dead marker is substituted in the middle of the work
   expect(await codesOf(page, 'Inner ears')).not.toContain('62b.rose');
 
   await step(page, 'Instead');
-  await expect(page.getByText('Every marker of these ladders is in your rack and fit to use.')).toBeVisible();
+  await expect(page.getByText(/^Every marker of these ladders is in your rack and fit to use\./)).toBeVisible();
   await page
     .getByRole('group', { name: 'Into' })
     .getByRole('button', { name: /^Quayside/ })

@@ -8,32 +8,34 @@ export type PullingMark = {
 
 /** How strongly marks pull unless the maker says otherwise. */
 export const usualMarksPull = 0.6;
-/** They fade out so far round them. */
+/** They are felt so far round them, at the least. */
 export const marksFadeMm = 1.5;
 /** At this share of ink they pull with all their strength: hatching that an illustrator means as full shadow. */
 const fullDensity = 0.3;
 /** So much darker it is in the middle of full hatching at strength 1: more than light and dark side of most things differ. */
 const mostPull = 1.2;
 
+/** The pull ends at so many radii of the oval that the marks and their surroundings fill. */
+const reach = 1.35;
+
 /**
- * How much light a place loses to the illustrator's marks: all within the oval of their bounds, fading out round it.
- * @param fadePx width of the fade. @returns 0 to mostPull x strength.
+ * How much light a place loses to the illustrator's marks: most in their middle, ever less round it and nowhere with an edge, so that the
+ * bands of the form bend towards the marks instead of ending at an oval (the biweight of Beaton and Tukey, 1974, as the profile).
+ * @param fadePx how far round their bounds they are felt. @returns 0 to mostPull x strength.
  */
 export function marksPull(marks: readonly PullingMark[], strength: number, fadePx: number): (x: number, y: number) => number {
   const placed = marks.map(({ boundsPx: [left, top, width, height], density }) => ({
     x: left + width / 2,
     y: top + height / 2,
-    alongX: width / 2,
-    alongY: height / 2,
+    alongX: reach * (width / 2 + fadePx),
+    alongY: reach * (height / 2 + fadePx),
     pull: strength * mostPull * Math.min(1, density / fullDensity),
   }));
   return (x, y) => {
     let most = 0;
     for (const mark of placed) {
-      const out = Math.hypot((x + 0.5 - mark.x) / mark.alongX, (y + 0.5 - mark.y) / mark.alongY);
-      // How far outside the oval, in px, along the way from its middle.
-      const beyondPx = out <= 1 ? 0 : (1 - 1 / out) * Math.hypot(x + 0.5 - mark.x, y + 0.5 - mark.y);
-      if (beyondPx < fadePx) most = Math.max(most, mark.pull * (1 - beyondPx / fadePx));
+      const squared = ((x + 0.5 - mark.x) / mark.alongX) ** 2 + ((y + 0.5 - mark.y) / mark.alongY) ** 2;
+      if (squared < 1) most = Math.max(most, mark.pull * (1 - squared) ** 2);
     }
     return most;
   };

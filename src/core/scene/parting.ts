@@ -6,7 +6,7 @@ export const partingLimits = { lightnessL: 9, colourAb: 14 } as const;
 /** Elements run together when they do over so much of their common border. */
 export const mostTogether = 0.5;
 /** A shorter border, in mm, is seen by nobody. */
-const leastBorderMm = 1.5;
+export const leastBorderMm = 1.5;
 
 const paper: Lab = { L: 100, a: 0, b: 0 };
 
@@ -20,7 +20,8 @@ export function runTogether(first: Lab | undefined, second: Lab | undefined): bo
 /** Colours of an element's bands, light to dark; bare paper is no band. */
 export type BandColours = readonly (Lab | undefined)[];
 
-const colourOf = (colours: BandColours, band: number): Lab | undefined => (band === 0 ? paper : colours[band - 1]);
+/** Colour of a band; 0 is bare paper. */
+export const colourOfBand = (colours: BandColours, band: number): Lab | undefined => (band === 0 ? paper : colours[band - 1]);
 
 /** What the maker might do to one side: bands go so far darker (over 0) or lighter along the border, as far as there are any. */
 type Shift = { first?: number; second?: number };
@@ -35,8 +36,8 @@ export function shareTogether({ lengthsPx }: Contact, first: BandColours, second
     for (const [theirs, length] of row.entries()) {
       if (length === 0) continue;
       all += length;
-      const one = colourOf(first, shifted(own, shift.first ?? 0, first));
-      if (runTogether(one, colourOf(second, shifted(theirs, shift.second ?? 0, second)))) together += length;
+      const one = colourOfBand(first, shifted(own, shift.first ?? 0, first));
+      if (runTogether(one, colourOfBand(second, shifted(theirs, shift.second ?? 0, second)))) together += length;
     }
   }
   return all > 0 ? together / all : 0;
@@ -63,7 +64,9 @@ export function unpartedPairs(contacts: readonly Contact[], coloursOf: (element:
       const borderMm = lengthPx(contact) * pxMm;
       const share = shareTogether(contact, first, second);
       if (borderMm < leastBorderMm || share <= mostTogether) return [];
-      const places = contact.places.filter(({ bands: [own, theirs] }) => runTogether(colourOf(first, own), colourOf(second, theirs)));
+      const places = contact.places.filter(({ bands: [own, theirs] }) =>
+        runTogether(colourOfBand(first, own), colourOfBand(second, theirs)),
+      );
       return [{ contact, share, borderMm, places: places.map(({ sides }) => middleOf(sides)) }];
     })
     .sort((one, other) => other.borderMm - one.borderMm);

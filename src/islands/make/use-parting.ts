@@ -3,15 +3,16 @@ import type { Picture } from '#model/picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import type { Contact } from '#core/scene/contacts';
+import { type Near, nearestInLightness } from '#core/scene/near-in-lightness';
 import { type Unparted, unpartedPairs } from '#core/scene/parting';
 import type { Bands } from './use-bands';
 
-/** Which elements touch as the bands lie, and which of them run together; `pairs` is null while that is not known. */
-export type Parting = { pairs: readonly Unparted[] | null; contacts: readonly Contact[]; ids: readonly string[] };
+/** Which elements touch as the bands lie, which of them run together, and which are near to it; `pairs` is null while that is not known. */
+export type Parting = { pairs: readonly Unparted[] | null; near: readonly Near[]; contacts: readonly Contact[]; ids: readonly string[] };
 
 type Seen = { picture: Picture | undefined; table: IndexedTable | undefined; bands: Bands; markers: readonly ShownMarker[] };
 
-const unknown: Parting = { pairs: null, contacts: [], ids: [] };
+const unknown: Parting = { pairs: null, near: [], contacts: [], ids: [] };
 
 /**
  * Pairs of elements that run together. A soft spot is meant to run into what it lies on.
@@ -28,7 +29,7 @@ export function useParting({ picture, table, bands, markers }: Seen, isTrying: b
     const meant = contacts.filter(({ elements: [one, other] }) => !isSpotOn(one, other) && !isSpotOn(other, one));
     const pxMm = table.table.frame.widthMm / table.table.widthPx;
     const colours = (number: number) => of(number)?.ladder?.rungs.map(({ markerId }) => labOf.get(markerId)) ?? [];
-    return { pairs: unpartedPairs(meant, colours, pxMm), contacts: meant, ids };
+    return { pairs: unpartedPairs(meant, colours, pxMm), near: nearestInLightness(meant, colours, pxMm), contacts: meant, ids };
   }, [picture, table, contacts, ids, markers]);
   const [kept, setKept] = useState<Parting>(unknown);
   if (!isTrying && kept !== now) setKept(now);

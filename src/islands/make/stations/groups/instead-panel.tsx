@@ -50,7 +50,7 @@ export function InsteadPanel(props: GroupsProps) {
       {wanted.length === 0 ? (
         <p>
           {lineId === 'all'
-            ? 'Every marker of these ladders is in your rack and fit to use.'
+            ? 'Every marker of these ladders is in your rack and fit to use. Choose a line to see them in its markers.'
             : `All ladders are of ${rack.lines.find(({ id }) => id === lineId)?.name} already.`}
         </p>
       ) : (

@@ -5,8 +5,10 @@ import { type WayOut, waysOut } from '#core/groups/ways-out';
 import { counted } from '#core/make/counted';
 import { pictureById } from '#core/make/picture-lookup';
 import type { Unparted } from '#core/scene/parting';
+import type { Near } from '#core/scene/near-in-lightness';
 import { Button } from '#ui/button.tsx';
 import { Ladder } from '#ui/ladder.tsx';
+import { MeetingInks } from '#ui/meeting-inks.tsx';
 import { rungsToShow } from '../../ladder-words';
 import type { GroupsProps } from './groups-station';
 import { pairKeyOf } from '../../use-parting';
@@ -62,7 +64,37 @@ export function PartingPanel(props: GroupsProps) {
           );
         })}
       </ul>
+      {unparted !== null && <NearInLightness near={parting.near} nameOf={nameOf} />}
     </div>
+  );
+}
+
+/** Pairs that only their hue parts, drawn as they meet: in colour, and below it as a squint shows them. */
+function NearInLightness({ near, nameOf }: { near: readonly Near[]; nameOf: (number: number) => string }) {
+  if (near.length === 0) return null;
+  return (
+    <section aria-labelledby="near-heading">
+      <h3 id="near-heading" className="text-base">
+        Nearest in lightness
+      </h3>
+      <p className="text-sm text-soft">Above as the inks meet along their border, below as a squint shows them.</p>
+      <ul className="mt-2 grid grid-cols-2 gap-2">
+        {near.map(({ contact: { elements }, apartL, inks }) => {
+          const [one, other] = elements.map(nameOf);
+          return (
+            <li key={elements.join(' ')} className="flex items-center gap-3 bg-paper p-2" data-near={`${one} ${other}`}>
+              <MeetingInks inks={inks} />
+              <span className="min-w-0 text-sm leading-tight">
+                <strong>
+                  {one}, {other}
+                </strong>
+                <span className="block text-soft">{Math.round(apartL)} L* apart</span>
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
   );
 }
 

@@ -31,9 +31,9 @@ export function PullPanel({ useMake, make, picture, table, bands }: GroupsProps)
       </p>
       <ol className="columns-2 gap-2" aria-label="Markers to pull">
         {pulled.map(({ markerId, code, elements }) => (
-          <li key={markerId} className="mb-0.5 flex break-inside-avoid items-center gap-1 bg-paper" title={elements.join(', ')}>
+          <li key={markerId} className="mb-0.5 flex break-inside-avoid items-center gap-1 bg-paper">
             <DoubleChip lab={byId.get(markerId)?.lab} code={nameOf({ markerId, code })} />
-            <span className="truncate text-sm text-soft">{elements.join(', ')}</span>
+            <span className="py-0.5 text-sm leading-tight text-soft">{elements.join(', ')}</span>
           </li>
         ))}
       </ol>

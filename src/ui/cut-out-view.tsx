@@ -51,7 +51,7 @@ export function CutOutView({ preview, originalWidthPx, originalHeightPx, corners
     from[1] + (to[1] - from[1]) * share,
   ];
   return (
-    <div ref={stage} className="flex h-full min-h-[48dvh] w-full items-center justify-center lg:min-h-80" data-cut-out>
+    <div ref={stage} className="flex size-full items-center justify-center" data-cut-out>
       <div ref={sheet} className="relative shadow-[0_2px_14px_rgb(0_0_0/0.28)]" style={{ width, height }}>
         <img src={preview} alt="The original as it came in" className="block size-full" draggable={false} />
         <svg className="pointer-events-none absolute inset-0 size-full overflow-visible" aria-hidden="true">

@@ -1,7 +1,15 @@
 /** A name at its place on the picture, as shares of its width and height. */
 export type NameTag = { id: string; name: string; at: readonly [number, number]; isChosen: boolean };
 
-type Props = { /** Default: names on the picture. */ label?: string; tags: readonly NameTag[]; width: number; height: number };
+type Props = {
+  /** Default: names on the picture. */
+  label?: string;
+  tags: readonly NameTag[];
+  /** Tags that stand there already, and keep their places. Default none. */
+  around?: readonly NameTag[];
+  width: number;
+  height: number;
+};
 
 const lineHeightPx = 24;
 /** Width of a sign of the text face at its size here, at the most, in CSS px. */
@@ -30,10 +38,11 @@ export function placeTags(tags: readonly NameTag[], width: number, height: numbe
 }
 
 /** Names of elements on the picture. */
-export function NameTags({ label = 'Names on the picture', tags, width, height }: Props) {
+export function NameTags({ label = 'Names on the picture', tags, around = [], width, height }: Props) {
+  const placed = placeTags([...around, ...tags], width, height).slice(around.length);
   return (
     <ul className="pointer-events-none absolute inset-0" aria-label={label}>
-      {placeTags(tags, width, height).map(({ id, name, x, y, isChosen }) => (
+      {placed.map(({ id, name, x, y, isChosen }) => (
         <li
           key={id}
           className={`absolute -translate-x-1/2 -translate-y-1/2 whitespace-nowrap rounded-sm px-1.5 text-sm leading-[22px] ${isChosen ? 'bg-ink font-semibold text-paper' : 'bg-paper/90 text-ink shadow-[0_0_0_1px_var(--color-edge)]'}`}

@@ -135,8 +135,8 @@ export function ZoomStage({ widthPx, heightPx, nearness, reveal, children, foot,
 
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: the keys are those of the picture inside, which has the focus.
-    <div className="relative flex h-full min-h-[48dvh] w-full flex-col lg:min-h-80" data-stage onKeyDown={onKeyDown}>
-      <div ref={stage} className="relative min-h-[44dvh] flex-1 lg:min-h-0">
+    <div className="relative size-full" data-stage onKeyDown={onKeyDown}>
+      <div ref={stage} className="relative size-full">
         <div
           ref={scroller}
           data-zoom={zoom.toFixed(2)}
@@ -153,15 +153,15 @@ export function ZoomStage({ widthPx, heightPx, nearness, reveal, children, foot,
           </div>
         </div>
       </div>
-      {/* On a wide screen these stand in the room round the picture and take none of its own. */}
-      <div className="pointer-events-none flex items-end gap-2 lg:absolute lg:inset-x-2 lg:bottom-2">
+      {/* These stand in the room round the picture and take none of its own. */}
+      <div className="pointer-events-none absolute inset-x-2 bottom-2 flex items-end gap-2">
         <div className="pointer-events-auto mr-auto min-w-0 text-sm [&>p:not(:empty)]:bg-paper/90 [&>p:not(:empty)]:px-2 [&>p:not(:empty)]:py-0.5">
           {foot}
         </div>
-        <div className="pointer-events-auto flex rounded-sm bg-wall/80 lg:flex-col">
+        <div className="pointer-events-auto flex flex-col rounded-sm bg-wall/80">
           {buttons}
           {nearness && (
-            <fieldset className="flex lg:flex-col" aria-label="How near the picture is">
+            <fieldset className="flex flex-col" aria-label="How near the picture is">
               {moves.map(({ name, sign, Icon, wished }) => (
                 <Button
                   key={name}

@@ -71,6 +71,25 @@ for (const [name, width, height] of sizes) {
   });
 }
 
+for (const [name, width, height] of sizes.slice(1)) {
+  test(`on a ${name} (${width} x ${height}) the picture stays in sight while its panel is scrolled`, async ({ page, shared }) => {
+    await page.setViewportSize({ width, height });
+    for (const station of ['elements', 'light', 'recipe']) {
+      await page.goto('about:blank');
+      await page.goto(`${shared.address}/makes/make-balloon-post-pilot#${station}`);
+      const panel = page.locator('[data-station]');
+      await expect.poll(() => panel.evaluate((own) => own.scrollHeight - own.clientHeight), station).toBeGreaterThan(100);
+      const picture = page.locator('[data-stage] canvas[data-paper]');
+      const before = await picture.boundingBox();
+      await panel.evaluate((own) => own.scrollTo(0, own.scrollHeight));
+      expect(await picture.boundingBox(), station).toEqual(before);
+      expect(before && before.y >= 0 && before.y + before.height <= height, station).toBe(true);
+      expect(before?.height, station).toBeGreaterThan(0.25 * height);
+      expect(await page.evaluate(() => document.documentElement.scrollHeight), `${station}: the page itself stays`).toBe(height);
+    }
+  });
+}
+
 test('nothing on the screens is set smaller than 13 px', async ({ page, shared }) => {
   for (const path of pages.slice(0, 8)) {
     await page.goto('about:blank');

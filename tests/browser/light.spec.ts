@@ -98,6 +98,15 @@ test('each element: more shadow, shares by hand, a kept highlight, a lamp of its
   await expect(wishes(page).getByRole('heading', { name: 'Wing' })).toBeVisible();
   const codes = page.getByRole('list', { name: 'Codes on the picture' }).getByRole('listitem');
   await expect(codes).toHaveText(['79.mist', '53.mist', '27.mist']);
+  // The wing is small: its name and its codes stand beside each other.
+  const names = page.getByRole('list', { name: 'Names on the picture' }).getByRole('listitem');
+  const boxes = await Promise.all([...(await names.all()), ...(await codes.all())].map((tag) => tag.boundingBox()));
+  expect(boxes).toHaveLength(4);
+  type Box = { x: number; y: number; width: number; height: number } | null | undefined;
+  const isClear = (one: Box, other: Box) => one && other && (one.y + one.height <= other.y + 0.5 || one.x + one.width <= other.x + 0.5);
+  for (const [index, one] of boxes.entries()) {
+    for (const other of boxes.slice(index + 1)) expect(isClear(one, other) || isClear(other, one), 'no tag covers another').toBe(true);
+  }
   await expectNoAxeFindings(page);
   const shareOf = async (code: string) => {
     const words = (await wishes(page).getByRole('listitem').filter({ hasText: code }).textContent()) ?? '';

@@ -14,6 +14,8 @@ type Props = {
   picture: Picture;
   bands: Bands;
   chosenId: string | null;
+  /** Names that stand on the picture already. */
+  names: readonly NameTag[];
   width: number;
   height: number;
 };
@@ -31,7 +33,7 @@ export function codeTags(picture: Picture, bands: Bands, elementId: string | nul
 }
 
 /** What lies over the picture at the Light station: the strokes of the hand, and the codes of the element that is chosen. */
-export function LightOverlay({ useMake, useLight, picture, bands, chosenId, width, height }: Props) {
+export function LightOverlay({ useMake, useLight, picture, bands, chosenId, names, width, height }: Props) {
   const step = useLight(({ step: own }) => own);
   if (step === 'outside')
     return (
@@ -58,7 +60,8 @@ export function LightOverlay({ useMake, useLight, picture, bands, chosenId, widt
     }));
     return <EdgeMarks marks={marks} width={width} />;
   }
-  return <NameTags label="Codes on the picture" tags={codeTags(picture, bands, chosenId)} width={width} height={height} />;
+  const codes = codeTags(picture, bands, chosenId);
+  return <NameTags label="Codes on the picture" tags={codes} around={names} width={width} height={height} />;
 }
 
 function strokeMarks({ strokes, widthMm }: Picture): SpotMark[] {

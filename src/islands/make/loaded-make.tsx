@@ -75,7 +75,7 @@ function PicturePlace({ useDesk, reading, originalPx, ...stage }: PlaceProps) {
   const { useMake, picture, table, raster, nearness, station } = stage;
   if (!picture || station !== 'picture') return <PictureStage {...stage} />;
   return (
-    <Suspense fallback={<div className="min-h-[48dvh] lg:min-h-80" />}>
+    <Suspense fallback={<div />}>
       <PictureDesk {...{ useMake, useDesk, reading, picture, table, raster, originalPx, nearness }} />
     </Suspense>
   );
@@ -115,10 +115,11 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
   const onShow = (id: string | null) => go({ pictureId: id });
 
   return (
-    <div className="flex min-h-dvh flex-col lg:h-dvh" data-read={picture && isReadUpToDate(picture) ? 'yes' : 'no'}>
+    // On an upright screen the picture stands above its panel and stays there too while the panel scrolls.
+    <div className="flex h-dvh min-h-144 flex-col lg:min-h-0" data-read={picture && isReadUpToDate(picture) ? 'yes' : 'no'}>
       <MakeHeader useMake={useMake} make={make} picture={picture} station={station} onGo={(id) => go({ station: id })} />
       <PictureTags make={make} currentId={picture?.id ?? ''} onShow={onShow} />
-      <main className="grid min-h-0 flex-1 gap-4 px-4 pb-4 lg:grid-cols-[minmax(0,60fr)_minmax(0,40fr)] lg:gap-0 lg:p-0">
+      <main className="grid min-h-0 flex-1 grid-rows-[minmax(0,46fr)_minmax(0,54fr)] lg:grid-cols-[minmax(0,60fr)_minmax(0,40fr)] lg:grid-rows-1">
         <ErrorBoundary what="the picture" resetKey={`${station} ${picture?.id}`}>
           <PicturePlace
             {...{ useMake, useDesk, useElements, useLight, useGroups, make, picture, table, raster, bands, parting, station, lamp }}

@@ -181,7 +181,7 @@ export function PictureDesk({ useMake, useDesk, reading, picture, table, raster,
   const marks = useMendMarks(picture, { step, proposals, marked: state.markedProposal });
 
   if (step === 'cutOut') {
-    if (!originalPx) return <div className="min-h-[48dvh] lg:min-h-80" />;
+    if (!originalPx) return <div />;
     return (
       <CutOutView
         preview={`/api/originals/${picture.original.sha256}/preview`}
@@ -196,12 +196,12 @@ export function PictureDesk({ useMake, useDesk, reading, picture, table, raster,
   }
   const marked = step === 'mend' && state.markedProposal !== null ? proposals[state.markedProposal] : undefined;
   const pointedAt: PlaceMm | null = marked ? [(marked.from[0] + marked.to[0]) / 2, (marked.from[1] + marked.to[1]) / 2] : null;
-  if (!raster.lines) return <div className="min-h-[48dvh] lg:min-h-80" />;
+  if (!raster.lines) return <div />;
 
   const use = deskHand({ useMake, useDesk, picture, table, labels: raster.labels, proposals });
 
   return (
-    <div className="relative min-h-0 lg:h-full" data-chosen={chosenId ?? ''} data-veil={veil ? 'shown' : 'none'}>
+    <div className="relative h-full min-h-0" data-chosen={chosenId ?? ''} data-veil={veil ? 'shown' : 'none'}>
       <MendView
         widthMm={picture.widthMm}
         heightMm={picture.heightMm}

@@ -180,7 +180,7 @@ export function PictureStage(props: Props) {
   const { said, setSaid, onMove } = useStageHand({ useMake, useElements, useLight, useGroups, picture, table, station, bands });
   const keys = useElementsKeys(useMake, useElements, { picture, table });
   const boxOf = useBoxOf(table);
-  if (!picture || !layers) return <div className="min-h-[48dvh] lg:min-h-80" />;
+  if (!picture || !layers) return <div />;
 
   const cursorRegion = cursorRegionId === null ? undefined : table?.byId.get(cursorRegionId);
   const owners = ownersOf(picture);
@@ -196,7 +196,7 @@ export function PictureStage(props: Props) {
   const blinking = blink && isElements ? table?.byId.get(blink.regionId) : undefined;
 
   return (
-    <div className="relative min-h-0 lg:h-full" data-bands={bands.paint ? 'shown' : 'none'} data-chosen={chosenId ?? ''}>
+    <div className="relative h-full min-h-0" data-bands={bands.paint ? 'shown' : 'none'} data-chosen={chosenId ?? ''}>
       <PictureView
         layers={layers}
         labels={raster.labels}
@@ -237,7 +237,7 @@ export function PictureStage(props: Props) {
             )}
             <NameTags tags={tags} width={width} height={height} />
             {station === 'groups' && <GroupsOverlay {...{ useGroups, picture, table, width, height }} parting={props.parting} />}
-            {isLight && <LightOverlay {...{ useMake, useLight, picture, bands, chosenId, width, height }} />}
+            {isLight && <LightOverlay {...{ useMake, useLight, picture, bands, chosenId, width, height }} names={tags} />}
             <Lamp
               lamp={over}
               width={width}

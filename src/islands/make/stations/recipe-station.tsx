@@ -18,6 +18,7 @@ import { Ladder } from '#ui/ladder.tsx';
 import type { ShownRack } from '../make-store';
 import { rungsToShow } from '../ladder-words';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
+import { StationHeading } from './station-heading';
 
 type Props = {
   make: Make;
@@ -44,9 +45,7 @@ export function RecipeStation({ make, picture, table, rack, chosenId, onChoose, 
   const school = schools[make.school];
   return (
     <section aria-labelledby="recipe-heading" className="space-y-4">
-      <h2 id="recipe-heading" className="text-2xl">
-        Recipe of {picture.name}
-      </h2>
+      <StationHeading id="recipe-heading">Recipe of {picture.name}</StationHeading>
       <div>
         <Choice
           label="School"

@@ -20,6 +20,7 @@ import { FrontsPanel } from './fronts-panel';
 import { GatherHead, OpenInsideNotice } from './gather-head';
 import { SpotsPanel } from './spots-panel';
 import { WhitePanel } from './white-panel';
+import { StationHeading } from '../station-heading';
 
 type Props = {
   useMake: MakeStore;
@@ -42,9 +43,7 @@ export function ElementsStation(props: Props) {
   const steps = elementsSteps.map(({ id, name }) => ({ id, name, open: id === 'white' ? String(whiteRegions) : undefined }));
   return (
     <section aria-labelledby="elements-heading" className="space-y-3">
-      <h2 id="elements-heading" className="text-2xl">
-        What is what?
-      </h2>
+      <StationHeading id="elements-heading">What is what?</StationHeading>
       <StepTabs
         label="Work on the elements"
         steps={steps}

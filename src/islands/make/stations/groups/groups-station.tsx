@@ -46,7 +46,7 @@ export function GroupsStation(props: GroupsProps) {
     open: id === 'parting' && parting.pairs && parting.pairs.length > 0 ? String(parting.pairs.length) : undefined,
   }));
   return (
-    <section aria-labelledby="groups-heading" className="flex flex-col lg:min-h-full">
+    <section aria-labelledby="groups-heading" className="flex min-h-full flex-col">
       <h2 id="groups-heading" className="sr-only">
         Groups
       </h2>

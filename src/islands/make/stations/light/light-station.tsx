@@ -19,6 +19,7 @@ import { LampPanel } from './lamp-panel';
 import { LightViews } from './light-views';
 import { OutsidePanel } from './outside-panel';
 import { WishesPanel } from './wishes-panel';
+import { StationHeading } from '../station-heading';
 
 type Props = {
   useMake: MakeStore;
@@ -54,9 +55,7 @@ export function LightStation({ useMake, useLight, make, picture, table, raster, 
   }));
   return (
     <section aria-labelledby="light-heading" className="space-y-4">
-      <h2 id="light-heading" className="text-2xl">
-        The light comes {lampWords(lamp)}
-      </h2>
+      <StationHeading id="light-heading">The light comes {lampWords(lamp)}</StationHeading>
       <LightViews useLight={useLight} />
       {bands.problem && (
         <p role="alert" className="border-l-8 border-ink bg-paper px-4 py-2">

@@ -14,6 +14,7 @@ import { LineSettingsPanel } from './line-settings-panel';
 import { LostRegions } from './lost-regions';
 import { MeasuresPanel } from './measures-panel';
 import { MendPanel } from './mend-panel';
+import { StationHeading } from '../station-heading';
 
 type Props = {
   useMake: MakeStore;
@@ -59,10 +60,8 @@ export function PictureStation({ useMake, useDesk, reading, makeId, picture, tab
   return (
     <section aria-labelledby="picture-heading" className="space-y-4">
       <div className="flex flex-wrap items-baseline justify-between gap-x-6">
-        <h2 id="picture-heading" className="text-2xl">
-          {picture.name}
-        </h2>
-        <p className="flex-1 text-soft" data-size>
+        <StationHeading id="picture-heading">{picture.name}</StationHeading>
+        <p className="flex-1 whitespace-nowrap text-soft" data-size>
           {Math.round(picture.widthMm)} × {Math.round(picture.heightMm)} mm
         </p>
         <a href={`/makes/new?into=${makeId}`} className={buttonLook('quiet')}>

@@ -16,8 +16,8 @@ export type Nearness = {
   onZoom: (zoom: number) => void;
 };
 
-/** Least room round a picture in CSS px: the lamp stands there. The same at every station. */
-export const pictureRoomPx = 42;
+/** Least room round a picture in CSS px: the lamp and the buttons stand there. The same at every station. */
+export const pictureRoomPx = 44;
 
 type Props = {
   /** Size of the picture in its own px. */
@@ -154,7 +154,7 @@ export function ZoomStage({ widthPx, heightPx, nearness, reveal, children, foot,
         </div>
       </div>
       {/* These stand in the room round the picture and take none of its own. */}
-      <div className="pointer-events-none absolute inset-x-2 bottom-2 flex items-end gap-2">
+      <div className="pointer-events-none absolute inset-x-0 bottom-2 flex items-end gap-2 pl-2">
         <div className="pointer-events-auto mr-auto min-w-0 text-sm [&>p:not(:empty)]:bg-paper/90 [&>p:not(:empty)]:px-2 [&>p:not(:empty)]:py-0.5">
           {foot}
         </div>

@@ -104,6 +104,14 @@ describe('suggestions', () => {
     }
   });
 
+  it('where any hue may be, are of different hues before a hue comes again', () => {
+    expect(usualHues({ name: 'Scarf' }).hues).toEqual([]);
+    for (const rack of [demo, seededRack(4)]) {
+      const own = suggest(rack, 'Scarf').map(({ rungs }) => huesOfLadder(rungs.flatMap(({ lab }) => lab ?? []))[0]);
+      expect(new Set(own.slice(0, 5)).size, own.join()).toBe(5);
+    }
+  });
+
   it('give white things greys that begin near paper and fade into it', () => {
     for (const name of ['Cloud', 'White fur', 'Egg']) {
       const [first, ...others] = suggest(demo, name);

@@ -56,7 +56,7 @@ export type SuggestedLadder<M extends Marker = Marker> = {
 };
 
 /** What the order of suggestions weighs beside the ladder itself. */
-const weights = { nextHue: 0.5, likeness: 5, isOut: 0.3, notPale: 0.06, grey: 1 } as const;
+const weights = { nextHue: 0.5, likeness: 5, isOut: 0.3, notPale: 0.06, grey: 1, hueAgain: 1.5 } as const;
 /** A white thing's middle is so light, and its palest rung nearly paper. */
 const whiteMiddleL = 76;
 const whitePalestL = 86;
@@ -64,7 +64,7 @@ const greyChroma = 10;
 
 /**
  * Ladders that suit an element, the likeliest first: those its maker took before, then by the ladder itself, by how usual its hue is, by how well it
- * parts from what lies beside, and by what lies out already. Only what is owned and neither dry, low nor leaking, of no other hue than its family, with
+ * parts from what lies beside, and by what lies out already; where any hue may be, hue after hue. Only what is owned and neither dry, low nor leaking, of no other hue than its family, with
  * no pair that refuses and no step too small to see: where a family has fewer such rungs than were asked for, it is a shorter ladder.
  */
 export function suggestLadders<M extends Marker>(rack: readonly M[], request: SuggestRequest): SuggestedLadder<M>[] {
@@ -96,9 +96,8 @@ export function suggestLadders<M extends Marker>(rack: readonly M[], request: Su
     const notPale = fades ? Math.max(0, whiteMiddleL - (middleRung(labs)?.L ?? 0)) * weights.notPale : 0;
     return own + weights.nextHue * place + besideCost(labs) + notPale + grey - weights.isOut * isOut;
   };
-  const ranked = shown
-    .map(({ rungs: own, cost }) => ({ rungs: own, cost: costOf(own, cost) }))
-    .sort((one, other) => one.cost - other.cost || (idsOf(one.rungs) < idsOf(other.rungs) ? -1 : 1));
+  const byCost = shown.map(({ rungs: own, cost }) => ({ rungs: own, cost: costOf(own, cost) })).sort(cheapestFirst);
+  const ranked = wished.length === 0 ? hueAfterHue(byCost) : byCost;
   const before = taken.flatMap((ids) => {
     const own = ids.flatMap((id) => markers.find((marker) => marker.id === id) ?? []);
     const isWhole = own.length === ids.length && own.length > 0;
@@ -120,6 +119,24 @@ export function suggestLadders<M extends Marker>(rack: readonly M[], request: Su
       hues: huesOfLadder(labsOf(ladder.rungs)),
       fadesIntoPaper: fades && ladder.rungs.every(({ lab }) => lab !== undefined && Math.hypot(lab.a, lab.b) <= greyChroma + 2),
     }));
+}
+
+type Ranked<M> = { rungs: M[]; cost: number };
+
+const cheapestFirst = (one: Ranked<Marker>, other: Ranked<Marker>): number =>
+  one.cost - other.cost || (idsOf(one.rungs) < idsOf(other.rungs) ? -1 : 1);
+
+/** Where anything may be, the best of each hue comes before the second of any: so the first few are a choice. */
+function hueAfterHue<M extends Marker>(byCost: readonly Ranked<M>[]): Ranked<M>[] {
+  const shown = new Map<HueId | undefined, number>();
+  return byCost
+    .map((ladder) => {
+      const hue = huesOfLadder(labsOf(ladder.rungs))[0];
+      const before = shown.get(hue) ?? 0;
+      shown.set(hue, before + 1);
+      return { ...ladder, cost: ladder.cost + weights.hueAgain * before };
+    })
+    .sort(cheapestFirst);
 }
 
 const labsOf = (ladder: readonly Marker[]): Lab[] => ladder.flatMap(({ lab }) => lab ?? []);

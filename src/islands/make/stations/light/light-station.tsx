@@ -45,8 +45,8 @@ export function LightStation({ useMake, useLight, make, picture, table, raster, 
       settleLamp: state.settleLamp,
     })),
   );
-  // What is moved ends with the station and the picture.
-  useEffect(() => () => useLight.getState().set({ preview: null }), [picture.id, useLight]);
+  // What is moved ends with the station.
+  useEffect(() => () => useLight.getState().set({ preview: null }), [useLight]);
   const lit = picture.elements.filter(({ id }) => bands.areasMm2.has(id));
   const steps = lightSteps.map(({ id, name }) => ({
     id,

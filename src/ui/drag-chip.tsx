@@ -27,6 +27,7 @@ export function DragChip({ label, ghost, onDropAt, onPress, isPressed, className
       if (isFar) onDropAt(clientX, clientY);
       else onPress();
     },
+    onCancel: () => setWay(null),
     onKey: (key) => {
       if (key === 'Escape' && way) setWay(null);
       if (key !== 'Enter' && key !== ' ') return false;
@@ -47,7 +48,6 @@ export function DragChip({ label, ghost, onDropAt, onPress, isPressed, className
           setWay({ from: [event.clientX, event.clientY], to: [event.clientX, event.clientY] });
           handle.onPointerDown(event);
         }}
-        onPointerCancel={() => setWay(null)}
       >
         {children}
       </button>

@@ -5,6 +5,8 @@ type Options = {
   onDrag: (event: PointerEvent<HTMLElement>) => void;
   /** Told when the hand lets go. */
   onDrop?: ((event: PointerEvent<HTMLElement>) => void) | undefined;
+  /** Told when the system takes the hand away, such as a palm or a gesture of its own: nothing may stay in the air. */
+  onCancel: () => void;
   /** A key was pressed on the handle. @returns whether it meant something. */
   onKey: (key: string, withShift: boolean) => boolean;
 };
@@ -21,7 +23,7 @@ export const arrowSteps: Readonly<Record<string, readonly [number, number]>> = {
 };
 
 /** What makes an element a handle that is moved by hand and by keys alike. */
-export function dragHandle({ onDrag, onDrop, onKey }: Options) {
+export function dragHandle({ onDrag, onDrop, onCancel, onKey }: Options) {
   return {
     onPointerDown: (event: PointerEvent<HTMLElement>) => {
       event.currentTarget.setPointerCapture(event.pointerId);
@@ -32,6 +34,9 @@ export function dragHandle({ onDrag, onDrop, onKey }: Options) {
     },
     onPointerUp: (event: PointerEvent<HTMLElement>) => {
       if (event.currentTarget.hasPointerCapture(event.pointerId)) onDrop?.(event);
+    },
+    onPointerCancel: (event: PointerEvent<HTMLElement>) => {
+      if (event.currentTarget.hasPointerCapture(event.pointerId)) onCancel();
     },
     onKeyDown: (event: KeyboardEvent) => {
       if (onKey(event.key, event.shiftKey)) event.preventDefault();

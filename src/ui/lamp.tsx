@@ -86,6 +86,7 @@ export function Lamp({ lamp, width, height, widthMm, onMove, onSettle }: Props) 
           {...dragHandle({
             onDrag: (event) => onMove?.(atPointer(event)),
             onDrop: (event) => onSettle?.(atPointer(event)),
+            onCancel: () => onSettle?.(lamp),
             onKey: (key, withShift) => {
               const moved = moveLampByKey(lamp, key, withShift);
               if (!moved) return false;

@@ -41,6 +41,7 @@ export function PlaceHandle({ name, at, on, limits: [least, most], step, look = 
           const place = placeOf(event);
           if (place) onSettle?.(place);
         },
+        onCancel: () => onSettle?.([at[0], at[1]]),
         onKey: (key, withShift) => {
           const arrow = arrowSteps[key];
           if (!arrow) return false;

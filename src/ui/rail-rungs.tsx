@@ -21,7 +21,7 @@ const leastPx = 24;
 /** The rungs of one ladder on the rail, each to be picked up, moved along the scale, and worked on by keys. */
 export function RailRungs({ rungs, heightPx, name, inHand, onTake, onMoveTo, onKey }: Props) {
   const places = spreadLabels(rungPlaces(rungs, heightPx), leastPx, heightPx);
-  const moved = useRef<{ from: number; isFar: boolean } | null>(null);
+  const moved = useRef<{ from: number; at: number; isFar: boolean } | null>(null);
   const list = useRef<HTMLUListElement>(null);
   // The keyboard goes with the rung in hand, past others too.
   useLayoutEffect(() => {
@@ -32,19 +32,22 @@ export function RailRungs({ rungs, heightPx, name, inHand, onTake, onMoveTo, onK
     const top = list.current?.getBoundingClientRect().top ?? 0;
     return lightnessAt(heightPx)(clientY - top);
   };
+  const putDown = (rung: number, clientY: number) => {
+    if (moved.current?.isFar) onMoveTo(rung, lightnessOf(clientY), true);
+    moved.current = null;
+  };
   return (
     <ul ref={list} aria-label={`Rungs of ${name}`} className="absolute inset-x-0 bottom-0" style={{ height: heightPx }}>
       {rungs.map(({ code, lab }, rung) => {
         const handle = dragHandle({
           onDrag: ({ clientY }) => {
             if (!moved.current) return;
+            moved.current.at = clientY;
             moved.current.isFar ||= Math.abs(clientY - moved.current.from) >= tapPx;
             if (moved.current.isFar) onMoveTo(rung, lightnessOf(clientY), false);
           },
-          onDrop: ({ clientY }) => {
-            if (moved.current?.isFar) onMoveTo(rung, lightnessOf(clientY), true);
-            moved.current = null;
-          },
+          onDrop: ({ clientY }) => putDown(rung, clientY),
+          onCancel: () => putDown(rung, moved.current?.at ?? 0),
           onKey: (key) => onKey(rung, key),
         });
         return (
@@ -59,7 +62,7 @@ export function RailRungs({ rungs, heightPx, name, inHand, onTake, onMoveTo, onK
               style={{ top: (places[rung] ?? 0) - leastPx / 2, height: leastPx }}
               {...handle}
               onPointerDown={(event) => {
-                moved.current = { from: event.clientY, isFar: false };
+                moved.current = { from: event.clientY, at: event.clientY, isFar: false };
                 handle.onPointerDown(event);
                 onTake(rung);
               }}

@@ -43,6 +43,11 @@ export function ScenePlan({ standing, currentId, imageOf, onShow, onPlace }: Pro
           const [xMm, yMm] = placeOf(one);
           const canMove = index > 0;
           const where = canMove ? `, ${Math.round(xMm)} mm right and ${Math.round(yMm)} mm down of the first; arrow keys move it` : '';
+          const putDown = () => {
+            grip.current = null;
+            if (moved?.id === one.id && Math.hypot(moved.at[0] - one.xMm, moved.at[1] - one.yMm) >= 1) onPlace(one.id, moved.at);
+            setMoved(null);
+          };
           return (
             <button
               key={one.id}
@@ -64,11 +69,8 @@ export function ScenePlan({ standing, currentId, imageOf, onShow, onPlace }: Pro
                       grip.current ??= [x - one.xMm, y - one.yMm];
                       setMoved({ id: one.id, at: [x - grip.current[0], y - grip.current[1]] });
                     },
-                    onDrop: () => {
-                      grip.current = null;
-                      if (moved?.id === one.id && Math.hypot(moved.at[0] - one.xMm, moved.at[1] - one.yMm) >= 1) onPlace(one.id, moved.at);
-                      setMoved(null);
-                    },
+                    onDrop: putDown,
+                    onCancel: putDown,
                     onKey: (key, withShift) => {
                       const step = arrowSteps[key];
                       if (!step) return false;

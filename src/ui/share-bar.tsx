@@ -59,6 +59,7 @@ export function ShareBar({ label, parts, onChange }: Props) {
               {...dragHandle({
                 onDrag: (event) => onChange(withBorderAt(shares, border, placeOf(event)), false),
                 onDrop: (event) => onChange(withBorderAt(shares, border, placeOf(event)), true),
+                onCancel: () => onChange(shares, true),
                 onKey: (key, withShift) => {
                   const way = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[key];
                   if (way === undefined) return false;

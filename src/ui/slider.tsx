@@ -32,6 +32,7 @@ export function Slider({ label, ends, value, least, most, step, words, onChange,
         onValueChange={([next]) => next !== undefined && onChange(next)}
         // A drag that ends where it began commits nothing; what follows it has to know all the same that it has ended.
         onPointerUp={() => onSettle?.(value)}
+        onPointerCancel={() => onSettle?.(value)}
         // For a key it tells the end of a change before the change itself: the end has to come last.
         onValueCommit={([next]) => next !== undefined && onSettle && queueMicrotask(() => onSettle(next))}
       >

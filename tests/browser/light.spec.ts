@@ -377,6 +377,18 @@ test.describe('by touch', () => {
     await expect(page.getByRole('heading', { name: 'The light comes from the right, half high' })).toBeVisible();
     const sheet = await paper(page).boundingBox();
     if (!sheet) throw new Error('The picture is not in sight.');
+    // A hand that the system takes away leaves the lamp where it was seen last.
+    const bulb = await page.getByRole('slider', { name: 'Lamp' }).boundingBox();
+    if (!bulb) throw new Error('The lamp is not in sight.');
+    const finger = await page.context().newCDPSession(page);
+    const [bulbX, bulbY] = [bulb.x + bulb.width / 2, bulb.y + bulb.height / 2];
+    await finger.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x: bulbX, y: bulbY }] });
+    for (let move = 1; move <= 5; move++)
+      await finger.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: [{ x: bulbX, y: bulbY + 40 * move }] });
+    await finger.send('Input.dispatchTouchEvent', { type: 'touchCancel', touchPoints: [] });
+    await expect.poll(async () => (await kept(page)).lamp).not.toMatchObject({ azimuthDeg: 90 });
+    await page.getByRole('button', { name: 'Undo' }).tap();
+    await expect(page.getByRole('heading', { name: 'The light comes from the right, half high' })).toBeVisible();
     const touch = ([x, y]: readonly [number, number]) => page.touchscreen.tap(sheet.x + x * sheet.width, sheet.y + y * sheet.height);
     await page.getByRole('tablist', { name: 'Work on the light' }).getByRole('tab', { name: 'Elements' }).tap();
     await touch(at(750, 480));

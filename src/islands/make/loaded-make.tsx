@@ -116,10 +116,10 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
 
   return (
     // On an upright screen the picture stands above its panel and stays there too while the panel scrolls.
-    <div className="flex h-dvh min-h-144 flex-col lg:min-h-0" data-read={picture && isReadUpToDate(picture) ? 'yes' : 'no'}>
+    <div className="flex h-dvh min-h-144 flex-col beside:min-h-0" data-read={picture && isReadUpToDate(picture) ? 'yes' : 'no'}>
       <MakeHeader useMake={useMake} make={make} picture={picture} station={station} onGo={(id) => go({ station: id })} />
       <PictureTags make={make} currentId={picture?.id ?? ''} onShow={onShow} />
-      <main className="grid min-h-0 flex-1 grid-rows-[minmax(0,46fr)_minmax(0,54fr)] lg:grid-cols-[minmax(0,60fr)_minmax(0,40fr)] lg:grid-rows-1">
+      <main className="grid min-h-0 flex-1 grid-rows-[minmax(0,46fr)_minmax(0,54fr)] beside:grid-cols-[minmax(0,60fr)_minmax(0,40fr)] beside:grid-rows-1">
         <ErrorBoundary what="the picture" resetKey={`${station} ${picture?.id}`}>
           <PicturePlace
             {...{ useMake, useDesk, useElements, useLight, useGroups, make, picture, table, raster, bands, parting, station, lamp }}

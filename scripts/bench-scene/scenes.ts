@@ -3,7 +3,8 @@ import sharp from 'sharp';
 import { demoMakes } from '../../demo/balloon-post';
 import { usualShares } from '../../src/core/markers/ladder';
 import { readLines, readRegions } from '../../src/core/picture/read-picture';
-import type { BandRequest, SceneElement } from '../../src/core/scene/scene';
+import type { BandRequest } from '../../src/core/scene/scene';
+import type { SceneElement } from '../../src/core/scene/scene-element';
 import { usualReading } from '../../src/model/reading';
 import { decodeGrey } from '../../src/server/decode/original';
 

@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { elementKindSchema } from '#model/element-kind';
 import { markerSchema, pairNoteSchema } from '#model/marker';
-import type { ShareProblem } from '#core/sharing/share-out';
+import type { ShareProblem } from '#core/sharing/share-problem';
 import { labelledSchema } from './scene-messages';
 
 export const groupsPictureSchema = labelledSchema;

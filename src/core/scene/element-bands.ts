@@ -2,7 +2,7 @@ import { bandsByLeast, leastOfBands, nearLeastOfBands, type Ranks, rankValues } 
 import type { Lamp } from '#core/light/shade';
 import type { BandMap } from './band-map';
 import type { HandLight } from './hand-light';
-import type { SceneElement } from './scene';
+import type { SceneElement } from './scene-element';
 import type { LabelLight } from './stage';
 
 /** How far the cuts of an element are those of its bodies, and of the whole picture: 0 not at all, together 1 at most. */

@@ -12,7 +12,8 @@ import { type LampOver, lampInPx } from './lamp-over';
 import type { OutsidePx } from './outside-bands';
 import { paintBands, type Rgb } from './paint-bands';
 import type { SceneBody, SceneFront } from './scene-bodies';
-import { type BandRequest, openScene, type SceneElement } from './scene';
+import { type BandRequest, openScene } from './scene';
+import type { SceneElement } from './scene-element';
 import type { SpotPx } from './spot-cover';
 import { standingOfPicture } from './standing-of-picture';
 

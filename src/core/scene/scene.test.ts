@@ -6,7 +6,8 @@ import { shade } from '#core/light/shade';
 import { box, disk, labelMap } from '../../../tests/label-map';
 import { type BandMap, bandShares } from './band-map';
 import { paintBands } from './paint-bands';
-import { openScene, type SceneElement } from './scene';
+import { openScene } from './scene';
+import type { SceneElement } from './scene-element';
 import { standingOf } from './standing';
 import { madeUpPicture } from '../../../tests/made-up-make';
 

@@ -10,31 +10,11 @@ import { cleanBands } from './clean-bands';
 import { type Blend, elementBands } from './element-bands';
 import { type HandLight, type HandStrokePx, handLight } from './hand-light';
 import { layOnSpots } from './lay-spots';
-import { distanceFromImage, layOutside, type OutsidePx } from './outside-bands';
+import { distanceFromImage, layOutside } from './outside-bands';
 import { type PictureParts, partsOfPicture } from './parts';
+import type { SceneElement } from './scene-element';
 import type { CoveringBody, SceneBody, SceneFront } from './scene-bodies';
-import type { SpotPx } from './spot-cover';
 import { boxOf, halvedLabels, type LabelLight, lightStage, openStage, type Stage } from './stage';
-
-/**
- * What is to be coloured: the labels of an element, and the share of each of its bands, light to dark, sum 1. A soft spot has a place too: it
- * covers what of its labels it reaches.
- */
-export type SceneElement = {
-  labels: readonly number[];
-  shares: readonly number[];
-  spot?: SpotPx | undefined;
-  /** The shares were set by hand: nothing is blended into them. Default false. */
-  isByHand?: boolean | undefined;
-  /** The first band is bare paper. Default false. */
-  keepsPaper?: boolean | undefined;
-  /** Its bands lie from the edge to the middle of each of its regions, whatever the light. Default false. */
-  isByPlace?: boolean | undefined;
-  /** A lamp of its own. */
-  lamp?: Lamp | undefined;
-  /** Its place on the paper outside; such an element has no labels. */
-  outside?: OutsidePx | undefined;
-};
 
 export type BandRequest = {
   /** A near one in px of the picture. */

@@ -1,4 +1,4 @@
-import type { PaletteSearch } from './palette-search';
+import type { PaletteProblem } from './palette-problem';
 
 /** Rounds of swaps at the most; a round that gains nothing ends it before. */
 const mostRounds = 12;
@@ -7,7 +7,7 @@ const mostRounds = 12;
  * A good choice to begin with, by descent: elements change their ladders within a set as long as that gains, and a ladder of the set is changed for
  * one outside where that gains. @returns null where the set does not serve every element.
  */
-export function descend(search: PaletteSearch, set: readonly number[]): { choice: number[]; cost: number } | null {
+export function descend(search: PaletteProblem, set: readonly number[]): { choice: number[]; cost: number } | null {
   let best = settle(search, [...set]);
   if (!best) return null;
   let ladders = [...set];
@@ -29,7 +29,7 @@ export function descend(search: PaletteSearch, set: readonly number[]): { choice
 }
 
 /** The elements in turn take what costs least beside the others, until none changes any more. */
-function settle({ own, ladders, beside, perMm, order }: PaletteSearch, set: readonly number[]): { choice: number[]; cost: number } | null {
+function settle({ own, ladders, beside, perMm, order }: PaletteProblem, set: readonly number[]): { choice: number[]; cost: number } | null {
   const choice = new Array<number>(order.length).fill(-1);
   for (let turn = 0; turn < 8; turn++) {
     let changed = false;

@@ -1,18 +1,5 @@
 import { descend } from './palette-descent';
-
-/** What a palette is chosen from, in flat arrays: what it costs that an element gets a ladder (Infinity: it may not), and what two beside each other cost. */
-export type PaletteSearch = {
-  elements: number;
-  ladders: number;
-  /** Row an element, column a ladder. */
-  own: Float64Array;
-  beside: readonly (readonly { other: number; mm: number }[])[];
-  /** Cost of a mm between two ladders; row and column a ladder. */
-  perMm: Float64Array;
-  most: number;
-  /** The elements in the order in which they are decided. */
-  order: readonly number[];
-};
+import type { PaletteProblem } from './palette-problem';
 
 /** Steps in all, steps within one set of ladders, and sets that are looked at; beyond them the best that was found is given with its bound. */
 const limits = { steps: 300_000, stepsOfSet: 30_000, sets: 30_000 } as const;
@@ -25,7 +12,7 @@ type Found = { choice: number[]; cost: number };
  * elements are decided by branch and bound.
  * @returns the best choice and a bound that none undercuts; null where no set serves every element.
  */
-export function searchPalette(search: PaletteSearch): (Found & { bound: number }) | null {
+export function searchPalette(search: PaletteProblem): (Found & { bound: number }) | null {
   const ahead = leastFrom(search);
   const greedy = greedySet(search);
   let best: Found | null = greedy && descend(search, greedy);
@@ -49,7 +36,7 @@ export function searchPalette(search: PaletteSearch): (Found & { bound: number }
 }
 
 /** By ladder: what each element costs at least with it or a later one. */
-function leastFrom({ elements, ladders, own }: PaletteSearch): Float64Array[] {
+function leastFrom({ elements, ladders, own }: PaletteProblem): Float64Array[] {
   const rows = Array.from({ length: ladders + 1 }, () => new Float64Array(elements).fill(Number.POSITIVE_INFINITY));
   for (let ladder = ladders - 1; ladder >= 0; ladder--) {
     for (let element = 0; element < elements; element++) {
@@ -60,7 +47,7 @@ function leastFrom({ elements, ladders, own }: PaletteSearch): Float64Array[] {
 }
 
 /** A set to begin with: the ladder that helps most is added, until there are as many as may be. */
-function greedySet({ elements, ladders, own, most }: PaletteSearch): number[] | null {
+function greedySet({ elements, ladders, own, most }: PaletteProblem): number[] | null {
   const least = new Float64Array(elements).fill(1e9);
   const taken: number[] = [];
   while (taken.length < Math.min(most, ladders)) {
@@ -79,7 +66,7 @@ function greedySet({ elements, ladders, own, most }: PaletteSearch): number[] | 
 
 /** Sets of as many ladders as may be that could cost less than a limit, each with what it costs at least. */
 function setsOf(
-  { elements, ladders, own, most }: PaletteSearch,
+  { elements, ladders, own, most }: PaletteProblem,
   ahead: readonly Float64Array[],
   limit: number,
 ): { sets: LadderSet[]; leftLeast: number } {
@@ -118,7 +105,7 @@ function setsOf(
 
 /** The best choice from one set that costs less than what is known; `leftLeast`: what is left out for want of steps costs at least. */
 function withinSet(
-  { ladders, own, beside, perMm, order }: PaletteSearch,
+  { ladders, own, beside, perMm, order }: PaletteProblem,
   { ladders: set }: LadderSet,
   known: Found | null,
   budget: { steps: number },

@@ -1,4 +1,5 @@
 import { seeded } from './seeded';
+import type { ShareProblem } from './share-problem';
 import { spreadOut } from './spread-out';
 import { twoKinds } from './two-kinds';
 
@@ -16,11 +17,6 @@ export type ShareOutRequest = {
   /** Where each thing lies, in any unit: then those of a kind are spread evenly over the surface too. Default: where they lie does not matter. */
   places?: readonly (readonly [x: number, y: number])[] | undefined;
 };
-
-/** Why nothing is shared out. All but `notFound` are proven. */
-export type ShareReason = 'fixedAlike' | 'allTouch' | 'surrounded' | 'oddRing' | 'alternates' | 'oneKind' | 'notFound';
-/** `about`: the things that stand against it. */
-export type ShareProblem = { problem: string; reason: ShareReason; about: number[] };
 
 /** Attempts from anew, and changes tried in each, before it is said that none was found. */
 const attempts = 40;

@@ -1,4 +1,4 @@
-import type { ShareProblem } from './share-out';
+import type { ShareProblem } from './share-problem';
 
 /** One part of what hangs together: on each of its two sides things of one kind. `turns`: which sides may have kind 0 (0, 1 or both). */
 type Part = { sides: [number[], number[]]; turns: number[] };

@@ -1,4 +1,4 @@
-import type { Migration } from './index';
+import type { Migration } from './migration';
 
 export const rackDetails: Migration = {
   name: '002-rack-details',

@@ -1,7 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import { upgrade } from '#core/upgrade/upgrade';
 import { summaryOf } from '#core/make/summary';
-import type { Migration } from './index';
+import type { Migration } from './migration';
 
 /**
  * Makes in parts, so that an edit rewrites what it touches: the head, a row for each picture, a summary for lists. Results of readings leave

@@ -1,4 +1,4 @@
-import type { Migration } from './index';
+import type { Migration } from './migration';
 
 /**
  * Which history these data are: a restore and a reset begin another, and a page that was open over one must not write onto it. Edits of

@@ -1,34 +1,14 @@
 import { useEffect } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import type { Make } from '#model/make';
-import type { Picture } from '#model/picture';
-import type { IndexedTable } from '#core/make/region-tables';
 import { StepTabs } from '#ui/step-tabs.tsx';
-import { type GroupsDesk, groupsSteps, nothingTried } from '../../groups-desk';
-import type { MakeStore } from '../../make-store';
-import type { Bands } from '../../use-bands';
-import type { Parting } from '../../use-parting';
-import type { Raster } from '../../use-raster';
+import { groupsSteps, nothingTried } from '../../groups-desk';
+import type { GroupsProps } from './groups-props';
 import { InsteadPanel } from './instead-panel';
 import { LaddersPanel } from './ladders-panel';
 import { PalettePanel } from './palette-panel';
 import { PartingPanel } from './parting-panel';
 import { PullPanel } from './pull-panel';
 import { SharePanel } from './share-panel';
-
-export type GroupsProps = {
-  useMake: MakeStore;
-  useGroups: GroupsDesk;
-  make: Make;
-  /** As it is kept. */
-  picture: Picture;
-  /** As it is shown: with what is tried, but not taken yet. */
-  shown: Picture;
-  table: IndexedTable | undefined;
-  raster: Raster;
-  bands: Bands;
-  parting: Parting;
-};
 
 /** The Groups station: a light-to-dark ladder for each element, and what they are together. */
 export function GroupsStation(props: GroupsProps) {

@@ -6,7 +6,7 @@ import { Button } from '#ui/button.tsx';
 import { ChoiceButtons } from '#ui/choice-buttons.tsx';
 import { giveLadders, wouldGive } from '../../groups-acts';
 import type { ShownRack } from '../../make-store';
-import type { GroupsProps } from './groups-station';
+import type { GroupsProps } from './groups-props';
 import { RecipeFromFile } from './recipe-from-file';
 import { Translated } from './translated';
 

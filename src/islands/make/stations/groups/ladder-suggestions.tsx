@@ -11,7 +11,7 @@ import { DragChip } from '#ui/drag-chip.tsx';
 import { Ladder } from '#ui/ladder.tsx';
 import { giveSuggested } from '../../groups-acts';
 import type { ShownRack } from '../../make-store';
-import type { GroupsProps } from './groups-station';
+import type { GroupsProps } from './groups-props';
 import { HueChoice } from './hue-choice';
 import { useTakenBefore } from './use-taken-before';
 

@@ -20,7 +20,7 @@ import { ladderWords, rungsToShow } from '../../ladder-words';
 import type { ShownRack } from '../../make-store';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
 import { readTypedLadder } from '../../typed-ladder';
-import type { GroupsProps } from './groups-station';
+import type { GroupsProps } from './groups-props';
 import { LadderSuggestions } from './ladder-suggestions';
 import { OrderOfLadder } from './order-of-ladder';
 import { RungBar } from './rung-bar';

@@ -13,7 +13,7 @@ import { DoubleChipShape } from '#ui/double-chip.tsx';
 import { Field } from '#ui/field.tsx';
 import { ladderWords } from '../../ladder-words';
 import type { ShownRack } from '../../make-store';
-import type { GroupsProps } from './groups-station';
+import type { GroupsProps } from './groups-props';
 
 const pieceFormSchema = z.pick(pieceRowSchema, { name: true, count: true });
 type PieceForm = z.infer<typeof pieceFormSchema>;

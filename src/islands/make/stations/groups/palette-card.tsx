@@ -10,7 +10,7 @@ import { Ladder as LadderView } from '#ui/ladder.tsx';
 import { SmallPicture } from '#ui/small-picture.tsx';
 import { ladderWords, rungsToShow } from '../../ladder-words';
 import type { ShownRack } from '../../make-store';
-import type { GroupsProps } from './groups-station';
+import type { GroupsProps } from './groups-props';
 import { turned } from './turned-set';
 
 export type PaletteProposal = { ladders: ReadonlyMap<string, Ladder>; different: number; cost: number; bound: number };

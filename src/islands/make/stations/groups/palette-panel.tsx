@@ -15,7 +15,7 @@ import { mostSpotRungs } from '../../elements-acts';
 import { giveLadders, wouldGive } from '../../groups-acts';
 import type { ShownRack } from '../../make-store';
 import { useGroupsWorker } from '../../use-groups-worker';
-import type { GroupsProps } from './groups-station';
+import type { GroupsProps } from './groups-props';
 import { OnlyMarkers } from './only-markers';
 import { PaletteCard, type PaletteProposal } from './palette-card';
 import { turned } from './turned-set';

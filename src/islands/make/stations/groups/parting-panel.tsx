@@ -10,7 +10,7 @@ import { Button } from '#ui/button.tsx';
 import { Ladder } from '#ui/ladder.tsx';
 import { MeetingInks } from '#ui/meeting-inks.tsx';
 import { rungsToShow } from '../../ladder-words';
-import type { GroupsProps } from './groups-station';
+import type { GroupsProps } from './groups-props';
 import { pairKeyOf } from '../../use-parting';
 
 /** What touches and runs together, each pair with ways to part it; seen on the picture before one is taken. */

@@ -8,7 +8,7 @@ import { buttonLook } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
 import { GlanceChart } from '#ui/glance-chart.tsx';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
-import type { GroupsProps } from './groups-station';
+import type { GroupsProps } from './groups-props';
 
 /** Markers to pull in the order of use, and the picture's colours at a glance. */
 export function PullPanel({ useMake, make, picture, table, bands }: GroupsProps) {

@@ -4,7 +4,7 @@ import { insteadOf } from '#core/groups/instead';
 import { Button } from '#ui/button.tsx';
 import { FileButton } from '#ui/file-button.tsx';
 import { giveLadders } from '../../groups-acts';
-import type { GroupsProps } from './groups-station';
+import type { GroupsProps } from './groups-props';
 import { readRecipe } from './read-recipe';
 import { Translated } from './translated';
 

@@ -9,7 +9,7 @@ import { DoubleChip } from '#ui/double-chip.tsx';
 import { addTowards, giveLadders, stepTowards, takeRungOut } from '../../groups-acts';
 import type { ShownRack } from '../../make-store';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
-import type { GroupsProps } from './groups-station';
+import type { GroupsProps } from './groups-props';
 
 type Props = {
   stores: Pick<GroupsProps, 'useMake' | 'useGroups'> & { pictureId: string };

@@ -14,7 +14,7 @@ import { noSharing, type Sharing } from '../../groups-desk';
 import { ladderWords, rungsToShow } from '../../ladder-words';
 import type { ShownRack } from '../../make-store';
 import { readTypedLadder } from '../../typed-ladder';
-import type { GroupsProps } from './groups-station';
+import type { GroupsProps } from './groups-props';
 import { LoosePieces } from './loose-pieces';
 import { sharedRegions, useSharing } from './use-sharing';
 

@@ -1,0 +1,23 @@
+import type { Make } from '#model/make';
+import type { Picture } from '#model/picture';
+import type { IndexedTable } from '#core/make/region-tables';
+import type { GroupsDesk } from '../../groups-desk';
+import type { MakeStore } from '../../make-store';
+import type { Bands } from '../../use-bands';
+import type { Parting } from '../../use-parting';
+import type { Raster } from '../../use-raster';
+
+/** What every panel of the Groups station is given. */
+export type GroupsProps = {
+  useMake: MakeStore;
+  useGroups: GroupsDesk;
+  make: Make;
+  /** As it is kept. */
+  picture: Picture;
+  /** As it is shown: with what is tried, but not taken yet. */
+  shown: Picture;
+  table: IndexedTable | undefined;
+  raster: Raster;
+  bands: Bands;
+  parting: Parting;
+};

@@ -80,6 +80,15 @@ for (const [name, width, height] of [...sizes.slice(1), ['phone on its side', 84
       const panel = page.locator('[data-station]');
       await expect.poll(() => panel.evaluate((own) => own.scrollHeight - own.clientHeight), station).toBeGreaterThan(100);
       const picture = page.locator('[data-stage] canvas[data-paper]');
+      // It has its place when it is there twice.
+      let last = '';
+      const isAtRest = async () => {
+        const box = await picture.boundingBox();
+        const isSame = JSON.stringify(box) === last;
+        last = JSON.stringify(box);
+        return isSame && (box?.height ?? 0) > 0;
+      };
+      await expect.poll(isAtRest, `${station}: the picture has its place`).toBe(true);
       const before = await picture.boundingBox();
       await panel.evaluate((own) => own.scrollTo(0, own.scrollHeight));
       expect(await picture.boundingBox(), station).toEqual(before);

@@ -4,7 +4,7 @@ import type { SceneLamp } from '#model/lamp';
 import type { Make } from '#model/make';
 import type { Element, Picture } from '#model/picture';
 import type { PlaceMm } from '#model/reading';
-import { ownersOf } from '#core/make/picture-lookup';
+import { ownersOf, pictureById } from '#core/make/picture-lookup';
 import type { Station } from '#core/make/progress';
 import type { IndexedTable } from '#core/make/region-tables';
 import { nextRegion } from '#core/picture/walk';
@@ -101,9 +101,20 @@ type HandOf = {
   station: Station;
 };
 
+/** What words of the stage are about: other words, of another station or other elements, are not true any more. */
+function saidOf(station: Station, picture: Picture | undefined): string {
+  return [station, ...(picture?.elements ?? []).map(({ id, name, regionIds }) => `${id} ${name} ${regionIds.length}`)].join('\n');
+}
+
 /** What a tap or drag over the picture does at each station, and what is said of it. */
 function useStageHand({ useMake, useElements, useLight, useGroups, picture, table, station, bands }: HandOf) {
-  const [said, setSaid] = useState('');
+  const [told, setTold] = useState({ words: '', of: '' });
+  // What was said is true until something is named or gathered, and where it was said.
+  const setSaid = (words: string) => {
+    const newest = pictureById(useMake.getState().make, picture?.id ?? '') ?? picture;
+    setTold({ words, of: saidOf(station, newest) });
+  };
+  const said = told.of === saidOf(station, picture) ? told.words : '';
   const { hand, takeInHand } = useMake(useShallow((state) => ({ hand: state.hand, takeInHand: state.takeInHand })));
   const onElements = useElementsHand(useMake, useElements);
   const ownerAt = (label: number): Element | undefined => picture && ownersOf(picture).get(table?.byLabel.get(label)?.id ?? '');

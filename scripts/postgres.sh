@@ -15,19 +15,27 @@ as_postgres() {
 
 # Where the data live is chosen once and written down: `inside` the project's own folder, or elsewhere where the database's user may not enter
 # it. Later starts obey that, whoever starts; data that cannot be had are never replaced in silence.
+# @param looking: nothing is copied or begun; pg_home is empty where there are no data of this folder's.
 choose_pg_home() {
-  local note="$state/data-place" elsewhere="/var/tmp/aquachrome-$checkout_key" place
+  local note="$state/data-place" place
   if [ ! -s "$note" ]; then
     if [ -d "$state/postgres/data" ]; then place=inside
-    elif [ -d "$elsewhere/data" ]; then place=$elsewhere
-    elif is_root && ! runuser -u postgres -- test -x "$state" 2>/dev/null; then place=$elsewhere
-    else place=inside; fi
-    printf '%s' "$place" >"$note.new" && mv "$note.new" "$note"
-    data_are_new=yes
+    else
+      place=$(place_of_this_folder)
+      if [ -z "$place" ]; then
+        if [ "${1:-}" = looking ]; then pg_home=""; return; fi
+        data_are_new=yes
+        if is_root && ! runuser -u postgres -- test -x "$state" 2>/dev/null; then place=$(free_place); else place=inside; fi
+      fi
+    fi
+    note_place "$place"
   fi
   place=$(cat "$note")
   if [ "$place" = inside ]; then pg_home="$state/postgres"; else pg_home=$place; fi
+  if [ "${1:-}" != looking ]; then settle_copied "$pg_home"; fi
   if [ -d "$pg_home/data" ]; then
+    own_pg_home "${1:-}"
+    [ -n "$pg_home" ] || return 0
     local owner
     owner=$(stat -c %U "$pg_home/data")
     if ! is_root && [ "$owner" != "$(id -un)" ]; then
@@ -39,6 +47,21 @@ choose_pg_home() {
   elif [ -z "${data_are_new:-}" ] && [ -e "$note.begun" ] && [ -z "${data_may_be_gone:-}" ]; then
     fail "the data of this copy lay in $pg_home, and are not there any more. Bring that folder back, restore a backup (./run restore FILE), or, to begin with demo data, remove $note.begun."
   fi
+  if [ -n "${data_are_new:-}" ]; then tell_of_lost_places; fi
+}
+
+# Makes sure that the data at pg_home are this folder's own.
+own_pg_home() {
+  local first
+  first=$(sed -n 1p "$pg_home/home" 2>/dev/null || true)
+  case "$(whose "$pg_home")" in
+    ours) [ -s "$pg_home/home" ] || claim_place "$pg_home" ;;
+    renamed) claim_place "$pg_home"; say "This folder was $first before: its data are here." ;;
+    *)
+      if [ "${1:-}" = looking ]; then pg_home=""; return; fi
+      part_from "$pg_home" "${first:-another folder}" ;;
+  esac
+  if [ "${1:-}" != looking ]; then mend_rights; fi
 }
 
 # The process id of our server, or nothing. A stale file whose number now belongs to another program does not count.
@@ -64,6 +87,7 @@ pg_init() {
     fail "the database could not be set up (see $state/initdb.log)."
   }
   mv "$pg_home/data.unfinished" "$pg_home/data"
+  claim_place "$pg_home"
   : >"$state/data-place.begun"
 }
 
@@ -102,6 +126,13 @@ pg_start() {
   running=$(sed -n 4p "$pg_home/data/postmaster.pid" 2>/dev/null || true)
   if [[ $running =~ ^[0-9]+$ ]] && [ "$running" != "$(cat "$pg_home/port" 2>/dev/null)" ]; then printf '%s' "$running" >"$pg_home/port"; fi
   [ "$(pg_sql "SELECT 1 FROM pg_database WHERE datname = 'aquachrome'")" = 1 ] || pg_sql 'CREATE DATABASE aquachrome'
+  if [ -e "$pg_home/begins-history" ]; then
+    # A copy of data is another history: edits that wait in a browser for the first are not laid onto it unasked.
+    if [ "$(pg_sql "SELECT count(*) FROM pg_tables WHERE tablename = 'installation'" aquachrome)" = 1 ]; then
+      pg_sql 'UPDATE installation SET epoch = gen_random_uuid()::text, accepts_unnamed = false' aquachrome
+    fi
+    rm -f "$pg_home/begins-history"
+  fi
   database_url="postgres://aquachrome:$(cat "$pg_home/password")@127.0.0.1:$(cat "$pg_home/port")/aquachrome"
 }
 

@@ -97,8 +97,8 @@ run_stop() {
   lock_starts
   stop_server
   postgres_bin=$(find_postgres_bin)
-  choose_pg_home
-  pg_stop
+  choose_pg_home looking
+  if [ -n "$pg_home" ]; then pg_stop; fi
   say "Stopped. Everything is kept."
 }
 

@@ -2,7 +2,9 @@
 say() { printf '%s\n' "$*"; }
 fail() { printf '\nAquachrome: %s\n' "$*" >&2; exit 1; }
 
-checkout_key=$(printf '%s' "$root" | sha256sum | cut -c1-12)
+# The maker's own folder; `root` is where the work is done, which is another where its name has odd signs (scripts/plain-folder.sh).
+folder=${AQUACHROME_FOLDER:-$root}
+checkout_key=$(printf '%s' "$folder" | sha256sum | cut -c1-12)
 state="$root/.aquachrome"
 if [ -d "$state" ] && [ ! -w "$state" ]; then
   # Another user began here: a second place of one's own would show other data and say nothing.
@@ -10,7 +12,13 @@ if [ -d "$state" ] && [ ! -w "$state" ]; then
 fi
 if ! mkdir -p "$state" 2>/dev/null; then
   state="/var/tmp/aquachrome-$checkout_key-$(id -u)"
+  # Under the path that this folder had before it was renamed, where it has none under its own.
+  for kept in /var/tmp/aquachrome-*-"$(id -u)"; do
+    [ ! -d "$state" ] && [ -O "$kept" ] && [ -s "$kept/of" ] || continue
+    if [ ! -e "$(sed -n 1p "$kept/of")" ] && [ "$(sed -n 2p "$kept/of")" = "$(stat -c %i "$folder")" ]; then mv "$kept" "$state"; fi
+  done
   mkdir -p "$state" 2>/dev/null || fail "neither $root nor /var/tmp can be written to. Make one of them writable."
+  printf '%s\n%s\n' "$folder" "$(stat -c %i "$folder")" >"$state/of"
 fi
 
 is_root() { [ "$(id -u)" -eq 0 ]; }

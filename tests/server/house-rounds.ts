@@ -1,16 +1,15 @@
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { cpSync, existsSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import sharp from 'sharp';
 import type { KeptMake } from '#model/api/makes';
 import { seeded } from '../seeded';
 import { freePort } from './cluster';
+import { houseEnvironment, newHouse } from './house';
 import { runPostgresProgram } from './postgres-programs';
 
-const files = ['run', 'scripts', 'src', 'demo', 'public', 'package.json', 'package-lock.json', 'astro.config.ts', 'tsconfig.json'];
 export const houseKills = ['restore', 'reset', 'backup', 'migration', 'upload', 'first start'] as const;
 export type HouseKill = (typeof houseKills)[number];
 
@@ -28,16 +27,9 @@ export async function runHouseRounds(options: {
   onRound?: (kind: HouseKill, round: number) => void;
 }): Promise<HouseFigures> {
   const random = seeded(options.seed);
-  const home = mkdtempSync(join(tmpdir(), 'aquachrome-house-'));
-  execFileSync('chmod', ['755', home]);
-  for (const file of files) cpSync(file, join(home, file), { recursive: true });
-  symlinkSync(join(process.cwd(), 'node_modules'), join(home, 'node_modules'));
-  cpSync(options.dist, join(home, 'dist'), { recursive: true });
-  const shell = 'root=$PWD; source scripts/words.sh; source scripts/server.sh; source_stamp';
-  writeFileSync(join(home, 'dist/.aquachrome-stamp'), execFileSync('bash', ['-c', shell], { cwd: home, encoding: 'utf8' }).trim());
+  const home = newHouse('house', options.dist);
   const port = await freePort(28_000 + (process.pid % 1500));
-  const env: NodeJS.ProcessEnv = { ...process.env, AQUACHROME_PORT: String(port) };
-  for (const name of ['AQUACHROME_DATABASE_URL', 'AQUACHROME_HOME', 'AQUACHROME_DIST']) delete env[name];
+  const env = houseEnvironment(port);
   const state = (name: string) => join(home, '.aquachrome', name);
   const address = () => `http://127.0.0.1:${readFileSync(state('port'), 'utf8')}`;
 
@@ -126,7 +118,7 @@ export async function runHouseRounds(options: {
         'bash',
         [
           '-c',
-          `caller_folder=$PWD; root=$PWD; for p in words install postgres server data; do source scripts/$p.sh; done; postgres_bin=$(find_postgres_bin); choose_pg_home; pg_start; pg_sql 'DROP DATABASE aquachrome WITH (FORCE)'; pg_sql 'CREATE DATABASE aquachrome'; pg_client pg_restore --no-owner -d aquachrome ${process.cwd()}/tests/fixtures/schema-1/everything.aquachrome`,
+          `caller_folder=$PWD; root=$PWD; for p in words install places postgres server data; do source scripts/$p.sh; done; postgres_bin=$(find_postgres_bin); choose_pg_home; pg_start; pg_sql 'DROP DATABASE aquachrome WITH (FORCE)'; pg_sql 'CREATE DATABASE aquachrome'; pg_client pg_restore --no-owner -d aquachrome ${process.cwd()}/tests/fixtures/schema-1/everything.aquachrome`,
         ],
         { cwd: home, env, stdio: 'ignore' },
       );

@@ -14,74 +14,33 @@ import {
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { KeptMake } from '#model/api/makes';
 import { blobsOfPicture } from '#core/make/blobs-named';
 import { freePort } from './cluster';
+import { createMakeIn, getFrom, houseEnvironment, houseFiles, makesOf, newHouse, runIn } from './house';
 import { runPostgresProgram } from './postgres-programs';
 
 // A copy of the checkout with the installed packages and the build, so that a start takes seconds and touches nothing of ours.
 let home: string;
 let port: number;
-const files = ['run', 'scripts', 'src', 'demo', 'public', 'package.json', 'package-lock.json', 'astro.config.ts', 'tsconfig.json'];
-
-type Ran = { code: number; words: string };
-
-function run(args: string[], env: Record<string, string> = {}, input = '', cwd = home): Promise<Ran> {
-  return new Promise((resolve) => {
-    const child = spawn(join(cwd, 'run'), args, { cwd, env: { ...process.env, AQUACHROME_PORT: String(port), ...env } });
-    let words = '';
-    for (const stream of [child.stdout, child.stderr]) {
-      stream.on('data', (chunk: Buffer) => {
-        words += chunk.toString();
-      });
-    }
-    child.on('exit', (code) => resolve({ code: code ?? -1, words }));
-    child.stdin.end(input);
-  });
-}
+/** Runs ./run of the copy, or of another folder. */
+const run = (args: string[], env: Record<string, string> = {}, input = '', cwd = home) =>
+  runIn(cwd, args, { ...houseEnvironment(port), ...env }, input);
 
 const state = (name: string) => join(home, '.aquachrome', name);
 const pidIn = (file: string) => Number(readFileSync(file, 'utf8').split('\n')[0]);
 const postmaster = () => pidIn(state('postgres/data/postmaster.pid'));
-const address = () => `http://127.0.0.1:${readFileSync(state('port'), 'utf8')}`;
-
-/** A connection of its own each time: the servers come and go. */
-const get = (path: string) => fetch(`${address()}${path}`, { headers: { connection: 'close' } });
-
-async function makes(): Promise<{ id: string; name: string }[]> {
-  const answer = (await (await get('/api/makes')).json()) as { makes: { summary: { id: string; name: string } }[] };
-  return answer.makes.map(({ summary: { id, name } }) => ({ id, name }));
-}
+const get = (path: string) => getFrom(home, path);
+const makes = () => makesOf(home);
 
 async function createMake(name: string): Promise<void> {
-  const headers = { 'content-type': 'application/json', origin: address(), connection: 'close' };
-  const answer = await fetch(`${address()}/api/makes`, {
-    method: 'POST',
-    headers,
-    body: JSON.stringify({ id: crypto.randomUUID(), name }),
-  });
-  expect(answer.status).toBe(200);
+  expect(await createMakeIn(home, name)).toBe(200);
 }
 
 beforeAll(async () => {
-  home = mkdtempSync(join(tmpdir(), 'aquachrome-starts-'));
-  execFileSync('chmod', ['755', home]);
-  for (const file of files) cpSync(file, join(home, file), { recursive: true });
-  symlinkSync(join(process.cwd(), 'node_modules'), join(home, 'node_modules'));
-  cpSync(process.env.AQUACHROME_DIST ?? 'dist', join(home, 'dist'), { recursive: true });
-  // The checks have built these very sources: the stamp says so.
-  const stamp = execFileSync('bash', ['-c', 'root=$PWD; source scripts/words.sh; source scripts/server.sh; source_stamp'], {
-    cwd: home,
-    encoding: 'utf8',
-  }).trim();
-  writeFileSync(join(home, 'dist/.aquachrome-stamp'), stamp);
+  home = newHouse('starts');
   port = await freePort(26_000 + (process.pid % 2000));
-});
-
-beforeEach(() => {
-  // The environment of the checks must not leak into the starts.
-  for (const name of ['AQUACHROME_DATABASE_URL', 'AQUACHROME_HOME', 'AQUACHROME_DIST']) delete process.env[name];
 });
 
 afterAll(async () => {
@@ -193,7 +152,7 @@ describe('starting', { timeout: 300_000 }, () => {
     await run(['stop']);
     const owner = execFileSync('stat', ['-c', '%U', state('postgres/data')], { encoding: 'utf8' }).trim();
     const asked = (shell: string) =>
-      execFileSync('bash', ['-c', `root=$PWD; source scripts/words.sh; source scripts/postgres.sh; ${shell} 2>&1 || true`], {
+      execFileSync('bash', ['-c', `root=$PWD; for p in words places postgres; do source scripts/$p.sh; done; ${shell} 2>&1 || true`], {
         cwd: home,
         encoding: 'utf8',
       });
@@ -224,7 +183,7 @@ describe('starting', { timeout: 300_000 }, () => {
     }
     const odd = join(mkdtempSync(join(tmpdir(), 'aquachrome-odd-')), 'it\'s [1] ? $HOME `x` "y"');
     mkdirSync(odd);
-    for (const file of files) cpSync(file, join(odd, file), { recursive: true });
+    for (const file of houseFiles) cpSync(file, join(odd, file), { recursive: true });
     const ran = await run(['stop'], {}, '', odd);
     expect(ran.words).toMatch(/has signs that tools stumble over: \/var\/tmp\/aquachrome-house-[0-9a-f]{12} does the work/);
     expect(ran.words).toMatch(/Stopped\. Everything is kept\./);

@@ -80,6 +80,12 @@ read_beside() {
   # What the migrations write themselves comes from them; tables that others point to come first.
   grep -E '; [0-9]+ [0-9]+ (TABLE DATA|SEQUENCE SET) public ' "$list.all" | grep -vE ' TABLE DATA public (applied_migrations|installation) ' |
     awk '{ rank = / public (makes|marker_lines) /? 0 : / public markers /? 1 : 2; print rank, $0 }' | sort -s -n -k1,1 | cut -d' ' -f2- >"$list" || true
+  # What comes out of it is counted before it goes anywhere.
+  "$postgres_bin/pg_restore" --data-only --use-list="$list" --file=- "$file" 2>"$state/restore.list.log" 9>&- |
+    node --import tsx scripts/dump-bounds.ts $(($(df -Pm "$pg_home" | awk 'NR==2 {print $4}') / 3)) 2>"$state/restore.log" 9>&- || {
+    [ -s "$state/restore.log" ] && refuse_file "$file"
+    drop_beside; fail "$file is damaged, or not a backup of Aquachrome. Nothing was changed."
+  }
   restorer=$(od -An -N18 -tx1 /dev/urandom | tr -d ' \n')
   pg_sql "DROP ROLE IF EXISTS aquachrome_restorer" 2>/dev/null || pg_sql "DROP OWNED BY aquachrome_restorer; DROP ROLE aquachrome_restorer"
   pg_sql "CREATE ROLE aquachrome_restorer LOGIN NOSUPERUSER PASSWORD '$restorer'"

@@ -1,8 +1,11 @@
-import { strFromU8, strToU8, unzlibSync, zlibSync } from 'fflate';
+import { strFromU8, strToU8, zlibSync } from 'fflate';
+import * as z from 'zod/mini';
 import { type Region, type RegionTable, regionTableSchema, regionTableVersion } from '#model/region-table';
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
 import type { Picture } from '#model/picture';
+import { checkJsonBounds } from '#core/bytes/json-bounds';
+import { unpackWithin } from '#core/bytes/unpack';
 
 /** A region table with its lookups: the one place where a region is found by its id or its label. */
 export type IndexedTable = {
@@ -27,31 +30,79 @@ export function indexTable(table: RegionTable): IndexedTable {
   };
 }
 
-/** Largest JSON text of a table that is unpacked, in bytes. */
-const mostTableBytes = 64 * 1024 * 1024;
+/** Largest JSON text of a table, in bytes, and what it may hold: a picture of 5,000 areas takes about a third. */
+const mostTableBytes = 12 * 1024 * 1024;
+const tableBounds = { depth: 8, values: 1_000_000 };
+/** Most entries of a list inside a row: as many as there are labels. */
+const mostInRow = 65_535;
 
 /** A region table as the bytes of its blob: JSON, deflated (zlib, RFC 1950). */
 export function encodeRegionTable(table: RegionTable): Uint8Array<ArrayBuffer> {
   return zlibSync(strToU8(JSON.stringify(table)), { level: 6 }) as Uint8Array<ArrayBuffer>;
 }
 
-/** @throws RangeError when the bytes are no region table, or one of a newer schema. */
-export function decodeRegionTable(bytes: Uint8Array): RegionTable {
+type Shape = typeof regionTableSchema.shape;
+const lists = ['regions', 'borders', 'cues', 'lost', 'bodies', 'fronts'] as const satisfies readonly (keyof Shape)[];
+
+/** The schema of the rows of a list. */
+function rowSchema(name: (typeof lists)[number]): z.ZodMiniType {
+  const list: z.ZodMiniType = regionTableSchema.shape[name];
+  const array = (list instanceof z.ZodMiniOptional ? list.def.innerType : list) as z.ZodMiniArray<z.ZodMiniType>;
+  return array.def.element;
+}
+
+const isTooWide = (row: unknown): boolean =>
+  row !== null && typeof row === 'object' && Object.values(row).some((own) => Array.isArray(own) && own.length > mostInRow);
+
+/** A table, row by row up to the first that is none: to be told of a million faults takes a thousand times what the table takes. */
+function parseTable(value: Record<string, unknown>): RegionTable {
+  const rows = Object.fromEntries(
+    lists.map((name) => {
+      const given = value[name];
+      if (!Array.isArray(given)) return [name, given];
+      const schema = rowSchema(name);
+      return [name, given.map((row) => (isTooWide(row) ? z.never() : schema).parse(row))];
+    }),
+  );
+  const empty = Object.fromEntries(lists.map((name) => [name, Array.isArray(value[name]) ? [] : value[name]]));
+  if (isTooWide({ formerIds: Object.keys((value.formerIds as object | undefined) ?? {}) })) throw new RangeError('too many former names');
+  return { ...regionTableSchema.parse({ ...value, ...empty }), ...rows } as RegionTable;
+}
+
+/** Bytes of a region table as the JSON text they hold, within its bounds. @throws RangeError */
+export function unpackRegionTable(bytes: Uint8Array): Uint8Array<ArrayBuffer> {
+  try {
+    const text = unpackWithin(bytes, mostTableBytes);
+    checkJsonBounds(text, tableBounds);
+    return text;
+  } catch (error) {
+    const words = error instanceof Error ? error.message : String(error);
+    throw new RangeError(`The measures of the areas cannot be read: ${words.replace(/\.$/, '')}. Read the picture again.`);
+  }
+}
+
+/** A region table of the text that `unpackRegionTable` gave. @throws RangeError when it is none, or one of a newer schema. */
+export function readRegionTable(text: Uint8Array): RegionTable {
   let value: unknown;
   try {
-    const unpacked = unzlibSync(bytes);
-    if (unpacked.length > mostTableBytes) throw new RangeError('too large');
-    value = JSON.parse(strFromU8(unpacked));
+    value = JSON.parse(strFromU8(text));
   } catch {
     throw new RangeError('The measures of the areas cannot be read: their bytes are no region table. Read the picture again.');
   }
   const schema = (value as { schema?: unknown } | null)?.schema;
   if (typeof schema === 'number' && schema > regionTableVersion)
     throw new RangeError('The measures of the areas were written by a newer Aquachrome. Update this one.');
-  const table = regionTableSchema.safeParse(value);
-  if (!table.success)
-    throw new RangeError(`The measures of the areas cannot be read: ${table.error.issues[0]?.message}. Read the picture again.`);
-  return table.data;
+  try {
+    return parseTable(value as Record<string, unknown>);
+  } catch (error) {
+    if (!(error instanceof z.core.$ZodError || error instanceof RangeError || error instanceof TypeError)) throw error;
+    throw new RangeError('The measures of the areas cannot be read: what they hold is no region table. Read the picture again.');
+  }
+}
+
+/** @throws RangeError when the bytes are no region table within its bounds, or one of a newer schema. */
+export function decodeRegionTable(bytes: Uint8Array): RegionTable {
+  return readRegionTable(unpackRegionTable(bytes));
 }
 
 /** Table of a picture's regions; undefined where it has none yet or where that is not loaded. */
@@ -59,17 +110,21 @@ export function tableOf(picture: Pick<Picture, 'regionMap'> | undefined, tables:
   return picture?.regionMap && tables.get(picture.regionMap.table);
 }
 
+/** Digests of the region tables that operations bring along, whatever make they are for. */
+export function tablesGiven(operations: readonly Operation[]): string[] {
+  return operations.flatMap((operation) => {
+    if (operation.kind === 'setRegionMap') return operation.regionMap?.table ?? [];
+    return operation.kind === 'put' && operation.entity === 'picture' ? (operation.row.regionMap?.table ?? []) : [];
+  });
+}
+
 /** Digests of the region tables that `applyOperation` asks for when these operations are applied to a make. */
 export function tablesNamed(make: Make, operations: readonly Operation[]): string[] {
-  const named = new Set<string>();
-  const note = (holder: { regionMap?: Picture['regionMap'] | null } | undefined) => {
-    if (holder?.regionMap) named.add(holder.regionMap.table);
-  };
+  const named = new Set(tablesGiven(operations));
   for (const operation of operations) {
-    if (operation.kind === 'setRegionMap') note(operation);
-    if (operation.kind === 'put' && operation.entity === 'picture') note(operation.row);
     const namesRegions = operation.kind === 'assignRegions' || (operation.kind === 'put' && operation.entity === 'element');
-    if (namesRegions) note(make.pictures.find(({ id }) => id === operation.pictureId));
+    const table = namesRegions && make.pictures.find(({ id }) => id === operation.pictureId)?.regionMap?.table;
+    if (table) named.add(table);
   }
   return [...named];
 }

@@ -1,4 +1,5 @@
-import { unzlibSync, zlibSync } from 'fflate';
+import { zlibSync } from 'fflate';
+import { unpackWithin } from '#core/bytes/unpack';
 
 /** Deflates a label map (zlib, RFC 1950) of little-endian 16-bit numbers, row by row, as it is kept in a blob. */
 export function encodeLabelMap(labels: Uint16Array): Uint8Array {
@@ -8,13 +9,15 @@ export function encodeLabelMap(labels: Uint16Array): Uint8Array {
   return zlibSync(bytes, { level: 6 });
 }
 
+const isLittleEndian = new Uint8Array(new Uint16Array([1]).buffer)[0] === 1;
+
 /** @throws RangeError when the bytes do not hold exactly widthPx x heightPx labels. */
 export function decodeLabelMap(deflated: Uint8Array, widthPx: number, heightPx: number): Uint16Array {
-  // One byte more than wanted, so that a longer stream shows.
-  const bytes = unzlibSync(deflated, { out: new Uint8Array(widthPx * heightPx * 2 + 1) });
+  const bytes = unpackWithin(deflated, widthPx * heightPx * 2);
   if (bytes.length !== widthPx * heightPx * 2) {
     throw new RangeError(`A label map of ${widthPx} x ${heightPx} px has ${widthPx * heightPx * 2} bytes, got ${bytes.length}`);
   }
-  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  return Uint16Array.from({ length: widthPx * heightPx }, (_, i) => view.getUint16(2 * i, true));
+  // Little-endian as every machine that this runs on; one that is not turns the bytes round.
+  const labels = new Uint16Array(bytes.buffer, 0, widthPx * heightPx);
+  return isLittleEndian ? labels : labels.map((label) => (label >> 8) | ((label & 0xff) << 8));
 }

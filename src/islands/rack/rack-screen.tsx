@@ -1,6 +1,6 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import type { RackChange } from '#model/api/rack';
+import type { RackAnswer, RackChange } from '#model/api/rack';
 import type { Rack, RackMarker } from '#model/marker';
 import { type ShownMarker, withAssumedColours } from '#core/markers/assumed-colour';
 import { counted } from '#core/make/counted';
@@ -87,7 +87,7 @@ function Counts({ rack }: { rack: Rack }) {
 /** Findings told at once. */
 const mostFindings = 40;
 
-function LoadedRack({ rack }: { rack: Rack }) {
+function LoadedRack({ rack }: { rack: RackAnswer }) {
   const { busy, chosenId, change, choose, takeOut } = useRack(
     useShallow((state) => ({
       busy: state.busy,
@@ -120,6 +120,17 @@ function LoadedRack({ rack }: { rack: Rack }) {
     <main>
       <ViewTabs view={view} onView={setView} />
       <TakenOut />
+      {rack.unreadable.length > 0 && (
+        <div className="mt-4">
+          <ProblemNotice
+            problem={{
+              code: 'unreadable-rows',
+              message: `Kept, and cannot be read: ${rack.unreadable.slice(0, 12).join(', ')}.`,
+              remedy: 'They are left as they are, and hide nothing else. An older backup may hold them whole.',
+            }}
+          />
+        </div>
+      )}
       <div className="mt-5 grid gap-6 xl:grid-cols-[minmax(0,1fr)_25rem]">
         <div className="min-w-0">
           {(view === 'strands' || view === 'list') && (

@@ -71,6 +71,17 @@ function TableWhole() {
             </a>
           </div>
         )}
+        {loaded?.unreadable.map(({ id, name, message }) => (
+          <div key={id} className="mt-4" data-unreadable={id}>
+            <ProblemNotice
+              problem={{
+                code: 'unreadable-make',
+                message: `${name || 'A make'}: ${message}`,
+                remedy: 'It is kept as it is, and hides no other. An older backup may hold it whole.',
+              }}
+            />
+          </div>
+        ))}
         <ul className="mt-3 grid gap-4 lg:grid-cols-2">
           {loaded?.makes.map((make) => (
             <li key={make.summary.id}>

@@ -30,7 +30,13 @@ export const listMakesRequestSchema = z.object({
   from: z._default(z.coerce.number().check(z.int(), z.minimum(0), z.maximum(1_000_000)), 0),
   most: z._default(z.coerce.number().check(z.int(), z.minimum(1), z.maximum(100)), 50),
 });
-export const listMakesAnswerSchema = z.object({ makes: z.array(listedMakeSchema), total: z.int() });
+export const listMakesAnswerSchema = z.object({
+  makes: z.array(listedMakeSchema),
+  total: z.int(),
+  /** Makes that are kept and cannot be read: told of, and no reason to hide the others. */
+  unreadable: z.array(z.object({ id: z.string(), name: z.string(), message: z.string() })),
+});
+export type ListMakesAnswer = z.infer<typeof listMakesAnswerSchema>;
 
 export const applyBatchAnswerSchema = z.object({ revision: z.int().check(z.nonnegative()), alreadyApplied: z.boolean() });
 export type ApplyBatchAnswer = z.infer<typeof applyBatchAnswerSchema>;

@@ -2,8 +2,8 @@ import * as z from 'zod/mini';
 import { sha256Schema } from '../id';
 import { preparationSchema } from '../preparation';
 
-/** Bytes a line image may have. */
-export const mostOriginalBytes = 40 * 1024 * 1024;
+/** Bytes a line image may have: an A3 sheet at 600 dots per inch in grey, not packed, as scanners write it. */
+export const mostOriginalBytes = 80 * 1024 * 1024;
 /** Bytes any other blob (a deflated label map) may have. */
 export const mostBlobBytes = 24 * 1024 * 1024;
 

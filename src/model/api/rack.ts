@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import { idSchema } from '../id';
-import { markerLineSchema, pairNoteSchema, rackMarkerSchema } from '../marker';
+import { markerLineSchema, pairNoteSchema, rackMarkerSchema, rackSchema } from '../marker';
 
 /** Most markers in one request; a larger import is sent in several. */
 export const mostMarkersAtOnce = 2000;
@@ -16,4 +16,8 @@ export const rackChangeSchema = z.object({
   removeMarkers: z.optional(z.array(idSchema).check(z.maxLength(20_000))),
   removeLines: z.optional(z.array(idSchema).check(z.maxLength(200))),
 });
+/** The rack, and the codes of rows that are kept and cannot be read: told of, and left as they are. */
+export const rackAnswerSchema = z.extend(rackSchema, { unreadable: z.array(z.string()) });
+export type RackAnswer = z.infer<typeof rackAnswerSchema>;
+
 export type RackChange = z.infer<typeof rackChangeSchema>;

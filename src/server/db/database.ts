@@ -19,14 +19,15 @@ class HearingClient extends pg.Client {
  * Opens a pool on a PostgreSQL address (postgres://...). Nothing is contacted before the first query.
  * @param options.patient waits a minute for a database that is slow to answer: for starts. Default false: so long that a loaded machine is
  * not taken for a dead database; one that is gone refuses at once.
+ * @param options.connections how many at once. Default 8.
  */
-export function openDatabase(url: string, options: { patient?: boolean } = {}): Database {
+export function openDatabase(url: string, options: { patient?: boolean; connections?: number } = {}): Database {
   const seconds = options.patient ? 60 : 15;
   const sequelize = new Sequelize(url, {
     dialect: 'postgres',
     dialectModule: { ...pg, Client: HearingClient },
     logging: false,
-    pool: { max: 8, idle: 10_000, acquire: 2_000 * seconds },
+    pool: { max: options.connections ?? 8, idle: 10_000, acquire: 2_000 * seconds },
     dialectOptions: { connectionTimeoutMillis: 1_000 * seconds, keepAlive: true },
   });
   return { sequelize, ...defineModels(sequelize) };

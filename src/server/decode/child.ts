@@ -3,6 +3,7 @@ import sharp from 'sharp';
 import { thumbnailPng } from '#server/formats/thumbnail';
 import { trueSizePdf } from '#server/formats/true-size';
 import { ProblemError } from '#server/http/problem';
+import { readRegionTable } from '#core/make/region-tables';
 import type { JobMessage, JobReply } from './jobs';
 import { decodeGrey, inspectOriginal, previewOriginal } from './original';
 
@@ -20,6 +21,9 @@ function answer(message: JobMessage): Promise<unknown> {
       return previewOriginal(message.asked.bytes);
     case 'trueSize':
       return trueSizePdf(message.asked.picture, message.asked.paper);
+    case 'checkTable':
+      readRegionTable(message.asked.text);
+      return Promise.resolve(true);
     case 'thumbnail':
       return thumbnailPng(message.asked);
   }

@@ -15,6 +15,8 @@ export type Jobs = {
     asked: { picture: { name: string; png: Uint8Array; widthMm: number; heightMm: number }; paper: PaperId };
     answer: Uint8Array;
   };
+  /** Whether a JSON text is a region table. */
+  checkTable: { asked: { text: Uint8Array }; answer: true };
   thumbnail: { asked: ThumbnailAsked; answer: Uint8Array };
 };
 export type JobName = keyof Jobs;

@@ -2,6 +2,7 @@ import { BaseError, ConnectionAcquireTimeoutError, ConnectionError, DatabaseErro
 import * as z from 'zod/mini';
 import en from 'zod/v4/locales/en.js';
 import type { Problem } from '#model/api/problem';
+import { NewerSchemaError } from '#core/upgrade/upgraded';
 
 /** What an endpoint throws: a problem with its HTTP status. */
 export class ProblemError extends Error {
@@ -57,6 +58,8 @@ export function problemOf(error: unknown, options: { quietly?: boolean } = {}): 
       ...(field ? { field } : {}),
     });
   }
+  if (error instanceof NewerSchemaError)
+    return new ProblemError(422, { code: 'newer-schema', message: error.message, remedy: 'Start the newest version with ./run demo.' });
   if (error instanceof ForeignKeyConstraintError) return notFound('such thing to attach this to');
   if (isDiskFull(error)) {
     return new ProblemError(507, {

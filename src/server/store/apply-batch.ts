@@ -2,21 +2,21 @@ import type { Transaction } from 'sequelize';
 import * as z from 'zod/mini';
 import type { ApplyBatchAnswer, KeptMake } from '#model/api/makes';
 import { idSchema } from '#model/id';
-import { batchSchema, mostOperations, type Operation, stepTurnSchema } from '#model/operation';
+import { batchSchema, mostOperations, type Operation, operationsSchema, stepTurnSchema } from '#model/operation';
+import { makeSchemaVersion } from '#model/make';
 import { applyOperations } from '#core/make/apply';
 import { blobsNamed } from '#core/make/blobs-named';
 import { invertOperations } from '#core/make/invert';
 import { OperationError } from '#core/make/operation-error';
-import { indexTable, decodeRegionTable, tablesNamed } from '#core/make/region-tables';
+import { decodeRegionTable, indexTable, tablesGiven, tablesNamed } from '#core/make/region-tables';
 import { upgrade } from '#core/upgrade/upgrade';
-import { NewerSchemaError } from '#core/upgrade/upgraded';
 import type { Database } from '#server/db/database';
 import { ProblemError } from '#server/http/problem';
 import { keepBlob } from './blobs';
 import { isOfHistory, otherHistory, readInstallation } from './installation';
 import { readStored, type StoredMake, writeChanged } from './make-rows';
 import { keptOf } from './makes';
-import { readTables } from './region-tables';
+import { readTables, tablesOfMake } from './region-tables';
 import { noteStep } from './steps';
 import { holdOffSweep } from './sweep-lock';
 
@@ -71,6 +71,9 @@ async function checkBlobs(database: Database, operations: readonly Operation[], 
  * @throws ProblemError 409 `conflict`, with the kept make, when it starts from another revision; 422 when it does not fit.
  */
 export async function applyBatch(database: Database, makeId: string, batch: SentBatch): Promise<ApplyBatchAnswer> {
+  // Read before anything is held: a large table takes its time, and nobody else waits for it.
+  const given = batch.schema === makeSchemaVersion ? tablesGiven(operationsSchema.parse(batch.operations)) : [];
+  await readTables(database, [...given, ...(await tablesOfMake(database, makeId))]);
   return database.sequelize.transaction(async (transaction) => {
     await holdOffSweep(database.sequelize, transaction);
     const stored = await readStored(database, makeId, transaction);
@@ -80,7 +83,9 @@ export async function applyBatch(database: Database, makeId: string, batch: Sent
       attributes: ['revision'],
       transaction,
     });
-    if (!isOfHistory(await readInstallation(database), batch.epoch)) throw otherHistory({ kept: await keptOf(database, stored) });
+    // Inside a transaction only its own connection is used: with all others taken by its like it would wait for ever.
+    const installation = await readInstallation(database, transaction);
+    if (!isOfHistory(installation, batch.epoch)) throw otherHistory({ kept: await keptOf(database, stored, transaction) });
     if (earlier) return { revision: earlier.revision, alreadyApplied: true };
     if (batch.baseRevision !== row.revision) {
       throw new ProblemError(
@@ -90,7 +95,7 @@ export async function applyBatch(database: Database, makeId: string, batch: Sent
           message: 'This make was changed in another window in the meantime.',
           remedy: 'Look at both and choose which to keep; nothing is overwritten before you do.',
         },
-        { kept: (await keptOf(database, stored)) satisfies KeptMake },
+        { kept: (await keptOf(database, stored, transaction)) satisfies KeptMake },
       );
     }
     try {
@@ -111,8 +116,6 @@ export async function applyBatch(database: Database, makeId: string, batch: Sent
       return { revision, alreadyApplied: false };
     } catch (error) {
       if (error instanceof OperationError) throw doesNotFit(error.message);
-      if (error instanceof NewerSchemaError)
-        throw new ProblemError(422, { code: 'newer-schema', message: error.message, remedy: 'Start the newest version with ./run demo.' });
       throw error;
     }
   });

@@ -1,13 +1,23 @@
-import { QueryTypes } from 'sequelize';
+import { Op, QueryTypes } from 'sequelize';
+import { operationsSchema } from '#model/operation';
+import type { Picture } from '#model/picture';
 import { blobsNamed, blobsOfPicture } from '#core/make/blobs-named';
-import { decodeRegionTable } from '#core/make/region-tables';
+import { OperationError } from '#core/make/operation-error';
+import { decodeRegionTable, indexTable } from '#core/make/region-tables';
+import { soundPicture } from '#core/make/rules';
+import { summaryOf } from '#core/make/summary';
+import { decodeLabelMap } from '#core/picture/label-map';
 import type { Database } from '#server/db/database';
 import { migrations } from '#server/db/migrations/index';
 import { problemOf } from '#server/http/problem';
 import { readBlob } from './blobs';
 import { readStored } from './make-rows';
 import { readRack } from './rack';
-import { readSteps } from './steps';
+
+/** Width and height as the header of a PNG states them (PNG Third Edition, 11.2.2 IHDR); null for what is none. */
+function pngSize(bytes: Buffer): [number, number] | null {
+  return bytes.length >= 24 && bytes.toString('latin1', 1, 4) === 'PNG' ? [bytes.readUInt32BE(16), bytes.readUInt32BE(20)] : null;
+}
 
 async function column(database: Database, sql: string): Promise<string[]> {
   const rows = await database.sequelize.query<{ value: string }>(sql, { type: QueryTypes.SELECT });
@@ -29,8 +39,45 @@ export function checkVersion(applied: readonly string[] | null): void {
     throw new Error('The file misses a part of its own history. It cannot be read.');
 }
 
+/** What is wrong with a picture that its schema does not say: its areas, their map, the scan. @returns words, or null. */
+async function faultOfPicture(database: Database, picture: Picture): Promise<string | null> {
+  const { grey, regionMap } = picture;
+  const size = pngSize((await readBlob(database, grey.sha256)).bytes);
+  if (size?.[0] !== grey.widthPx || size[1] !== grey.heightPx) return 'its scan is not the one that it tells of';
+  if (!regionMap) {
+    soundPicture(picture, undefined);
+    return null;
+  }
+  const table = indexTable(decodeRegionTable((await readBlob(database, regionMap.table)).bytes));
+  soundPicture(picture, table);
+  if (table.table.regions.length !== regionMap.count) return 'its areas are not as many as it tells of';
+  const labels = decodeLabelMap((await readBlob(database, regionMap.labelMap)).bytes, regionMap.widthPx, regionMap.heightPx);
+  return labels.some((label) => label !== 0 && !table.byLabel.has(label)) ? 'its map of areas names areas that are not there' : null;
+}
+
+/** Reads a make and all that belongs to it. @throws Error in words when something is not whole. */
+async function checkMake(database: Database, id: string, kept: ReadonlySet<string>): Promise<void> {
+  const { row, make } = await readStored(database, id);
+  const rows = await database.makePictures.findAll({ where: { makeId: id }, order: [['place', 'ASC']], attributes: ['pictureId'] });
+  if (make.id !== id || rows.some(({ pictureId }, place) => pictureId !== make.pictures[place]?.id)) throw new Error('its parts have other names');
+  const steps = await database.makeSteps.findAll({ where: { makeId: id } });
+  const operations = steps.flatMap(({ done, inverse }) => operationsSchema.parse([...done, ...inverse]));
+  const named = [...make.pictures.flatMap(blobsOfPicture), ...blobsNamed(operations)];
+  if (named.some((sha256) => !kept.has(sha256))) throw new Error('pictures of it are missing from the file');
+  const ahead = await database.makeBatches.count({ where: { makeId: id, revision: { [Op.gt]: row.revision } } });
+  if (ahead > 0) throw new Error('its edits are ahead of it');
+  for (const picture of make.pictures) {
+    const fault = await faultOfPicture(database, picture);
+    if (fault) throw new Error(`of the picture ${picture.name}, ${fault}`);
+  }
+  // Derived: made anew, so that the lists say what the make is.
+  row.summary = summaryOf(make);
+  row.changed('summary', true);
+  await row.save({ silent: true });
+}
+
 /**
- * Whether everything in a database of today can be read: every make, its steps, every picture and reading they name, the rack.
+ * Whether everything in a database of today is what the server relies on: every make, its steps, every picture and reading they name, the rack.
  * @returns how many makes there are.
  * @throws Error in words a maker reads.
  */
@@ -40,20 +87,13 @@ export async function checkWhole(database: Database): Promise<{ makes: number }>
   const kept = new Set(await column(database, 'SELECT sha256 AS value FROM blobs'));
   const ids = await column(database, 'SELECT id AS value FROM makes');
   for (const id of ids) {
-    const named = await readStored(database, id)
-      .then(async ({ make }) => {
-        const steps = await readSteps(database, id);
-        const operations = [...steps.undo, ...steps.redo].flatMap(({ done, inverse }) => [...done, ...inverse]);
-        for (const { regionMap } of make.pictures) {
-          if (regionMap && kept.has(regionMap.table)) decodeRegionTable((await readBlob(database, regionMap.table)).bytes);
-        }
-        return [...make.pictures.flatMap(blobsOfPicture), ...blobsNamed(operations)];
-      })
-      .catch((error: unknown) => {
-        throw new Error(`The make ${id} in the file cannot be read: ${problemOf(error, { quietly: true }).message}`);
-      });
-    if (named.some((sha256) => !kept.has(sha256))) throw new Error(`Pictures of the make ${id} are missing from the file.`);
+    await checkMake(database, id, kept).catch((error: unknown) => {
+      const foreseen = error instanceof OperationError || error instanceof RangeError || (error instanceof Error && error.constructor === Error);
+      const words = foreseen ? error.message : problemOf(error, { quietly: true }).message;
+      throw new Error(`The make ${id} in the file cannot be read: ${words.replace(/\.$/, '')}.`);
+    });
   }
-  await readRack(database);
+  const { unreadable } = await readRack(database);
+  if (unreadable.length > 0) throw new Error(`The rack in the file cannot be read: ${unreadable.slice(0, 5).join(', ')}.`);
   return { makes: ids.length };
 }

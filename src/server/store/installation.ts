@@ -1,4 +1,4 @@
-import { QueryTypes } from 'sequelize';
+import { QueryTypes, type Transaction } from 'sequelize';
 import type { Database } from '#server/db/database';
 import { ProblemError } from '#server/http/problem';
 
@@ -7,12 +7,12 @@ export type Installation = { epoch: string; acceptsUnnamed: boolean };
 const known = new WeakMap<Database, Installation>();
 
 /** Which history the data are. A restore stops the server first, so that it is read once. */
-export async function readInstallation(database: Database): Promise<Installation> {
+export async function readInstallation(database: Database, transaction?: Transaction): Promise<Installation> {
   const before = known.get(database);
   if (before) return before;
   const [row] = await database.sequelize.query<{ epoch: string; accepts_unnamed: boolean }>(
     'SELECT epoch, accepts_unnamed FROM installation',
-    { type: QueryTypes.SELECT },
+    { type: QueryTypes.SELECT, ...(transaction ? { transaction } : {}) },
   );
   if (!row) throw new Error('The database has no installation: it was not set up by ./run demo.');
   const installation = { epoch: row.epoch, acceptsUnnamed: row.accepts_unnamed };

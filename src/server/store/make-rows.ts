@@ -1,17 +1,19 @@
 import type { Transaction } from 'sequelize';
+import * as z from 'zod/mini';
 import { type Make, makeSchema } from '#model/make';
 import { summaryOf } from '#core/make/summary';
 import { upgrade } from '#core/upgrade/upgrade';
+import { NewerSchemaError } from '#core/upgrade/upgraded';
 import type { Database } from '#server/db/database';
 import type { MakeRow } from '#server/db/models';
-import { notFound } from '#server/http/problem';
+import { notFound, ProblemError, problemOf } from '#server/http/problem';
 
 /** A make as its rows hold it. */
 export type StoredMake = { row: MakeRow; make: Make };
 
 /**
  * Reads a make from its parts.
- * @throws ProblemError 404 when there is none; NewerSchemaError when a newer Aquachrome wrote it.
+ * @throws ProblemError 404 when there is none, 422 when it cannot be read; NewerSchemaError when a newer Aquachrome wrote it.
  */
 export async function readStored(database: Database, id: string, transaction?: Transaction): Promise<StoredMake> {
   const row = await database.makes.findByPk(id, transaction ? { transaction, lock: transaction.LOCK.UPDATE } : {});
@@ -21,8 +23,17 @@ export async function readStored(database: Database, id: string, transaction?: T
     order: [['place', 'ASC']],
     ...(transaction ? { transaction } : {}),
   });
-  const { value } = upgrade({ what: 'make', value: { ...row.head, pictures: pictures.map(({ document }) => document) } });
-  return { row, make: value };
+  try {
+    const { value } = upgrade({ what: 'make', value: { ...row.head, pictures: pictures.map(({ document }) => document) } });
+    return { row, make: value };
+  } catch (error) {
+    if (error instanceof NewerSchemaError || !(error instanceof z.core.$ZodError || error instanceof RangeError)) throw error;
+    throw new ProblemError(422, {
+      code: 'unreadable-make',
+      message: `This make is kept, and cannot be read: ${problemOf(error, { quietly: true }).message}`,
+      remedy: 'It is left as it is. Write a backup (./run backup FILE) before anything else; an older backup may hold it whole.',
+    });
+  }
 }
 
 /** Writes what an edit has changed, and nothing else: the head, the pictures that are others now, the summary. */

@@ -1,10 +1,11 @@
-import { literal } from 'sequelize';
-import type { KeptMake, ListedMake } from '#model/api/makes';
-import { makeSummarySchema } from '#model/make-summary';
+import { createHash } from 'node:crypto';
+import { literal, type Transaction, UniqueConstraintError } from 'sequelize';
+import type { KeptMake, ListedMake, ListMakesAnswer } from '#model/api/makes';
+import { type MakeSummary, makeSummarySchema } from '#model/make-summary';
 import { newMake } from '#core/make/new-make';
 import { summaryOf } from '#core/make/summary';
 import type { Database } from '#server/db/database';
-import { notFound } from '#server/http/problem';
+import { notFound, ProblemError, problemOf } from '#server/http/problem';
 import { readInstallation } from './installation';
 import { readStored, type StoredMake } from './make-rows';
 import { readSteps } from './steps';
@@ -26,7 +27,7 @@ export async function createMake(database: Database, request: { id: string; name
 export async function listMakes(
   database: Database,
   options: { find?: string | undefined; from?: number; most?: number } = {},
-): Promise<{ makes: ListedMake[]; total: number }> {
+): Promise<ListMakesAnswer> {
   const { find = '', from = 0, most = 50 } = options;
   // Signs that mean something in a pattern are meant as they are.
   const pattern = `%${find.trim().replace(/[\\%_]/g, '\\$&')}%`;
@@ -40,7 +41,7 @@ export async function listMakes(
         );
   const { rows, count } = await database.makes.findAndCountAll({
     where: where as Record<string, never>,
-    attributes: ['revision', 'updatedAt', 'summary'],
+    attributes: ['id', 'revision', 'updatedAt', 'summary'],
     order: [
       ['updatedAt', 'DESC'],
       ['id', 'ASC'],
@@ -48,29 +49,42 @@ export async function listMakes(
     offset: from,
     limit: most,
   });
-  const makes = rows.map(({ revision, updatedAt, summary }) => ({
-    revision,
-    updatedAt: updatedAt.toISOString(),
-    summary: makeSummarySchema.parse(summary),
-  }));
-  return { makes, total: count };
+  const makes: ListedMake[] = [];
+  const unreadable: ListMakesAnswer['unreadable'] = [];
+  for (const { id, revision, updatedAt, summary } of rows) {
+    try {
+      makes.push({ revision, updatedAt: updatedAt.toISOString(), summary: await readSummary(database, id, summary) });
+    } catch (error) {
+      // One make that cannot be read hides no other.
+      const name = (summary as { name?: unknown } | null)?.name;
+      unreadable.push({ id, name: typeof name === 'string' ? name.slice(0, 80) : '', message: problemOf(error, { quietly: true }).message });
+    }
+  }
+  return { makes, total: count, unreadable };
+}
+
+/** The summary of a make; one that cannot be read is made anew, since all it says stands in the make. @throws when that cannot be read either. */
+async function readSummary(database: Database, id: string, summary: unknown): Promise<MakeSummary> {
+  const read = makeSummarySchema.safeParse(summary);
+  return read.success ? read.data : summaryOf((await readStored(database, id)).make);
 }
 
 /** A make as clients are told of it. */
-export async function keptOf(database: Database, { row, make }: StoredMake): Promise<KeptMake> {
+export async function keptOf(database: Database, { row, make }: StoredMake, transaction?: Transaction): Promise<KeptMake> {
   const batches = await database.makeBatches.findAll({
     where: { makeId: row.id },
     attributes: ['batchId'],
     order: [['revision', 'DESC']],
     limit: toldBatches,
+    ...(transaction ? { transaction } : {}),
   });
   return {
     revision: row.revision,
     updatedAt: row.updatedAt.toISOString(),
     document: make,
     appliedBatchIds: batches.map(({ batchId }) => batchId),
-    steps: await readSteps(database, row.id),
-    epoch: (await readInstallation(database)).epoch,
+    steps: await readSteps(database, row.id, transaction),
+    epoch: (await readInstallation(database, transaction)).epoch,
   };
 }
 
@@ -79,19 +93,32 @@ export async function readMake(database: Database, id: string): Promise<KeptMake
   return keptOf(database, await readStored(database, id));
 }
 
+/** The mark of a copy among its batches, from the make that it was copied from: the same request again is known by it. */
+const copyMark = (id: string, copyId: string): string => createHash('sha256').update(`copy ${id} ${copyId}`).digest('hex');
+
 /**
- * Copies a make with its pictures, elements and ladders; its steps stay with the first. The same id twice is the same copy.
- * @throws ProblemError 404 when there is none to copy.
+ * Copies a make with its pictures, elements and ladders; its steps stay with the first. Made once, whole: the same request again does nothing.
+ * @throws ProblemError 404 when there is none to copy, 409 when the id of the copy is another make's.
  */
 export async function copyMake(database: Database, id: string, copy: { id: string; name: string }): Promise<void> {
-  await database.sequelize.transaction(async (transaction) => {
-    const { make } = await readStored(database, id, transaction);
-    const { pictures, ...head } = { ...make, ...copy };
-    const row = { id: copy.id, revision: 0, head, summary: summaryOf({ ...make, ...copy }) };
-    await database.makes.bulkCreate([row], { ignoreDuplicates: true, transaction });
-    const rows = pictures.map((document, place) => ({ makeId: copy.id, pictureId: document.id, place, document }));
-    await database.makePictures.bulkCreate(rows, { ignoreDuplicates: true, transaction });
-  });
+  try {
+    await database.sequelize.transaction(async (transaction) => {
+      const { make } = await readStored(database, id, transaction);
+      const { pictures, ...head } = { ...make, ...copy };
+      await database.makes.create({ id: copy.id, revision: 0, head, summary: summaryOf({ ...make, ...copy }) }, { transaction });
+      const rows = pictures.map((document, place) => ({ makeId: copy.id, pictureId: document.id, place, document }));
+      await database.makePictures.bulkCreate(rows, { transaction });
+      await database.makeBatches.create({ makeId: copy.id, batchId: copyMark(id, copy.id), revision: 0, operations: null }, { transaction });
+    });
+  } catch (error) {
+    if (!(error instanceof UniqueConstraintError)) throw error;
+    if ((await database.makeBatches.count({ where: { makeId: copy.id, batchId: copyMark(id, copy.id) } })) > 0) return;
+    throw new ProblemError(409, {
+      code: 'is-there',
+      message: 'There is a make under the name that the copy was to have.',
+      remedy: 'Nothing was changed. Load the page again and copy once more.',
+    });
+  }
 }
 
 export async function deleteMake(database: Database, id: string): Promise<void> {

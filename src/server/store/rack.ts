@@ -1,5 +1,6 @@
-import type { RackChange } from '#model/api/rack';
-import { type PairNote, type Rack, type RackMarker, rackMarkerSchema } from '#model/marker';
+import type * as z from 'zod/mini';
+import type { RackAnswer, RackChange } from '#model/api/rack';
+import { markerLineSchema, type PairNote, pairNoteSchema, type Rack, type RackMarker, rackMarkerSchema } from '#model/marker';
 import type { Database } from '#server/db/database';
 import type { MarkerRow } from '#server/db/models';
 import { ProblemError } from '#server/http/problem';
@@ -10,13 +11,10 @@ const rackLock = 7_240_613;
 const detailNames = ['family', 'group', 'depth', 'lab', 'colourSource', 'capLab', 'count', 'wanted', 'price', 'nib', 'events'] as const;
 
 /** A row without what it leaves out. */
-function markerOf(row: MarkerRow): RackMarker {
-  const present = Object.entries(row.get()).filter(([, value]) => value !== null);
-  return rackMarkerSchema.parse(Object.fromEntries(present));
-}
+const present = (row: object): object => Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null));
 
-/** All lines, markers (by code) and pair notes. */
-export async function readRack(database: Database): Promise<Rack> {
+/** All lines, markers (by code) and pair notes; a row that cannot be read is named, and hides no other. */
+export async function readRack(database: Database): Promise<RackAnswer> {
   const [lines, markers, pairNotes] = await Promise.all([
     database.markerLines.findAll({ order: [['name', 'ASC']] }),
     database.markers.findAll({
@@ -32,10 +30,18 @@ export async function readRack(database: Database): Promise<Rack> {
       ],
     }),
   ]);
+  const unreadable: string[] = [];
+  const read = <S extends z.ZodMiniType>(schema: S, name: string, row: object): z.output<S>[] => {
+    const parsed = schema.safeParse(present(row));
+    if (parsed.success) return [parsed.data];
+    unreadable.push(name.slice(0, 80));
+    return [];
+  };
   return {
-    lines: lines.map(({ id, name, rule, note }) => ({ id, name, rule, ...(note === null ? {} : { note }) })),
-    markers: markers.map(markerOf),
-    pairNotes: pairNotes.map(({ firstId, secondId, verdict, reason, on }) => ({ firstId, secondId, verdict, reason, on })),
+    lines: lines.flatMap((row) => read(markerLineSchema, String(row.name), row.get())),
+    markers: markers.flatMap((row) => read(rackMarkerSchema, String(row.code), row.get())),
+    pairNotes: pairNotes.flatMap((row) => read(pairNoteSchema, `${row.firstId} ${row.secondId}`, row.get())),
+    unreadable,
   };
 }
 

@@ -1,19 +1,26 @@
 import { Op, type Transaction } from 'sequelize';
-import { mostSteps, type Operation, type Steps, type StepTurn } from '#model/operation';
+import { mostSteps, type Operation, type Step, stepSchema, type Steps, type StepTurn } from '#model/operation';
 import { advanceSteps } from '#core/make/steps';
 import type { Database } from '#server/db/database';
 
+/** Those after the last that cannot be read: one that lies before it cannot be taken back without it. */
+function readable(steps: readonly Step[]): Step[] {
+  return steps.slice(steps.findLastIndex((step) => !stepSchema.safeParse(step).success) + 1);
+}
+
 /** The steps of a make that can be taken back and done again, the nearest last. */
-export async function readSteps(database: Database, makeId: string): Promise<Steps> {
-  const rows = await database.makeSteps.findAll({ where: { makeId }, order: [['number', 'ASC']] });
+export async function readSteps(database: Database, makeId: string, transaction?: Transaction): Promise<Steps> {
+  const rows = await database.makeSteps.findAll({ where: { makeId }, order: [['number', 'ASC']], ...(transaction ? { transaction } : {}) });
   const told = rows.map(({ stepId, undone, done, inverse }) => ({ undone, step: { id: stepId, done, inverse } }));
   return {
-    undo: told.filter(({ undone }) => !undone).map(({ step }) => step),
+    undo: readable(told.filter(({ undone }) => !undone).map(({ step }) => step)),
     // The last that was taken back is the first to be done again.
-    redo: told
-      .filter(({ undone }) => undone)
-      .map(({ step }) => step)
-      .reverse(),
+    redo: readable(
+      told
+        .filter(({ undone }) => undone)
+        .map(({ step }) => step)
+        .reverse(),
+    ),
   };
 }
 

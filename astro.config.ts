@@ -1,7 +1,7 @@
 import node from '@astrojs/node';
 import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
-import { defineConfig } from 'astro/config';
+import { defineConfig, passthroughImageService } from 'astro/config';
 import { guardRequest } from './src/server/http/guard';
 import { policyDirectives } from './src/server/http/policy';
 
@@ -12,6 +12,8 @@ export default defineConfig({
   adapter: node({ mode: 'standalone' }),
   integrations: [react()],
   security: { checkOrigin: true, allowedDomains: [{ hostname: '127.0.0.1' }, { hostname: 'localhost' }] },
+  // The framework's image endpoint would draw any picture at any size for anybody: nothing of it is built.
+  image: { service: passthroughImageService(), endpoint: { route: '/_image', entrypoint: './src/server/http/no-images.ts' } },
   devToolbar: { enabled: false },
   experimental: {
     csp: {

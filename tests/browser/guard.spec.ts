@@ -1,5 +1,6 @@
 import { request as httpRequest } from 'node:http';
 import { expect, test } from './application';
+import { imagePaths } from '../server/image-paths';
 
 type Answer = { status: number; headers: Record<string, string | string[] | undefined>; body: string };
 
@@ -98,7 +99,7 @@ test('pages carry a strict policy, files their safe headers, originals never run
     expect(headers['x-content-type-options'], path).toBe('nosniff');
     expect(headers['x-frame-options'], path).toBe('DENY');
   }
-  expect((await raw(shared.address, '/_image?href=/icon.svg&w=9000&f=png')).status).toBe(404);
+  for (const path of imagePaths) expect((await raw(shared.address, path)).status, path).toBe(404);
   expect((await raw(shared.address, '/api/makes', { method: 'TRACE' })).status).toBe(405);
   const fromElsewhere = { 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'no-cors', 'sec-fetch-dest': 'image' };
   expect((await raw(shared.address, '/api/makes', { headers: fromElsewhere })).status).toBe(403);

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { decodeGrey, inspectOriginal, previewOriginal } from '#server/decode/original';
-import { checkSvg } from '#server/decode/svg-check';
+import { lineArtSvg } from '#server/decode/svg-line-art';
 
 const svg = (inner: string, before = '') =>
   Buffer.from(`${before}<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 50">${inner}</svg>`);
@@ -26,9 +26,6 @@ const refused: [string, Buffer, RegExp][] = [
   ['an entity bomb', svg('<text>&b;</text>', '<!DOCTYPE svg [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;">]>'), /entities/],
   ['too many parts', svg('<g/>'.repeat(1_000_000)), /more than 100,000 parts/],
   ['endless nesting', svg('<g>'.repeat(300) + '</g>'.repeat(300)), /nested/],
-  ['a blur of a thousand pixels', svg('<filter id="f"><feGaussianBlur stdDeviation="1000"/></filter>'), /filters/],
-  ['a filter in a style', svg('<rect style="fill:none; filter: blur(900px)" width="9" height="9"/>'), /filters/],
-  ['a filter in a style sheet', svg('<style>rect{filter:url(#f)}</style>'), /filters/],
   ['a mere strip', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1000 2"/>'), /strip/],
   ['broken tags', svg('<path d="M0 0"'), /cannot be read/],
 ];
@@ -97,14 +94,34 @@ describe('an original', () => {
 
   it('that is a harmless SVG passes, document type and embedded picture included', () => {
     const pixel = 'data:image/png;base64,iVBORw0KGgo=';
-    expect(() =>
-      checkSvg(
-        svg(
-          `${square}<image href="${pixel}"/><use href="#a"/><rect fill="url(#a)"/>`,
-          '<?xml version="1.0"?>\n<!DOCTYPE svg PUBLIC "-//W3C//DTD SVG 1.1//EN" "http://www.w3.org/Graphics/SVG/1.1/DTD/svg11.dtd">\n',
-        ).toString(),
-      ),
-    ).not.toThrow();
+    const { svg: kept, hadEffects } = lineArtSvg(
+      svg(
+        `${square}<image href="${pixel}"/><use href="#a"/><rect fill="url(#a)" transform="translate(1 -2)rotate(3)"/>`,
+        '<?xml version="1.0"?>\n<!DOCTYPE svg PUBLIC "-//W3C//DTD SVG 1.1//EN" "http://www.w3.org/Graphics/SVG/1.1/DTD/svg11.dtd">\n',
+      ).toString(),
+    );
+    expect(kept).toContain(`<image href="${pixel}"/><use href="#a"/><rect fill="url(#a)" transform="translate(1 -2)rotate(3)"/>`);
+    expect(hadEffects).toBe(false);
+  });
+
+  const blur = '<filter id="f"><feGaussianBlur stdDeviation="1000"/></filter>';
+  it.each([
+    ['a filter of its own', `${blur}${square.replace('/>', ' filter="url(#f)"/>')}`],
+    ['a filter in a style', square.replace('/>', ' style="filter: blur(900px)"/>')],
+    ['a filter behind a comment', square.replace('/>', ' style="stroke-width:4;/**/filter:blur(900px)"/>')],
+    ['a filter in capitals', square.replace('/>', ' style="FILTER : blur(900px)"/>')],
+    ['a filter in a sheet', `<style>rect{/*;*/filter:url(#f)}</style>${blur}${square}`],
+    ['a filter in a sheet, in pieces', `<style>rect{<![CDATA[filter:blur(9]]>00px)}</style>${square}`],
+    ['a filter under a condition', `<style>@media screen{rect{filter:blur(900px)}}</style>${square}`],
+    ['a filter by another name of the namespace', `<g xmlns:v="http://www.w3.org/2000/svg"><v:filter id="f"><v:feTurbulence numOctaves="200"/></v:filter></g>${square}`],
+    ['a page of the drawing program', `<sodipodi:namedview xmlns:sodipodi="urn:x" filter="url(#f)"><rect width="90" height="40"/></sodipodi:namedview>${square}`],
+    ['a movement', `${square.replace('/>', '>')}<animate attributeName="x" to="0"/></rect>`],
+  ])('that has %s is taken without it', async (name, inner) => {
+    const plain = await decodeGrey(svg(square), 50.8);
+    const { png } = await decodeGrey(svg(inner), 50.8);
+    expect(Buffer.from(png).equals(plain.png)).toBe(true);
+    const { note } = await inspectOriginal(svg(inner));
+    if (/filter (of|in|behind)/.test(name)) expect(note).toMatch(/taken out/);
   });
 
   it('cut short is refused', async () => {

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { checkRequest } from '#server/http/guard';
 
+import { imagePaths } from './image-paths';
+
 const own = {
   method: 'POST',
   url: '/api/makes',
@@ -49,9 +51,9 @@ describe('the guard', () => {
 
   it('keeps the framework’s image endpoint closed, however it is written, and answers no odd methods', () => {
     const read = { ...own, method: 'GET', origin: undefined };
-    for (const url of ['/_image', '/_image?href=/icon.svg&w=9000', '/_image/', '//_image', '/%5Fimage', '/_%69mage?x'])
-      expect(checkRequest({ ...read, url }), url).toMatchObject({ status: 404 });
-    expect(checkRequest({ ...read, url: '/_images-of-mine' })).toBeNull();
+    for (const url of imagePaths) expect(checkRequest({ ...read, url }), url).toMatchObject({ status: 404 });
+    for (const url of ['/', '/rack', '/_astro/page.js', '/makes/a/recipe?x=/_image', '/api/blobs/..%2e'])
+      expect(checkRequest({ ...read, url }), url).toBeNull();
     for (const method of ['TRACE', 'OPTIONS', 'PUT', 'PATCH', 'CONNECT', 'BREW'])
       expect(checkRequest({ ...own, method })).toMatchObject({ status: 405 });
   });

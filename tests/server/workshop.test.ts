@@ -26,23 +26,18 @@ const bomb = (() => {
   );
   return drawing(path + levels.join(''));
 })();
-const large = () =>
-  sharp({ create: { width: 6200, height: 6200, channels: 3, background: '#ddd' } })
-    .jpeg({ quality: 60 })
-    .withMetadata({ orientation: 6 })
-    .toBuffer();
 
 describe('the workshop', () => {
   it('reads a picture in a process of its own and gives it back to the next job', async () => {
     const own = workshop({ most: 1 });
-    const first = await own.work('inspect', { bytes: plain });
+    const first = await own.work('inspect', { source: plain });
     expect(first).toMatchObject({ mediaType: 'image/svg+xml', widthPx: 8192 });
     const started = performance.now();
-    const { png, widthPx } = await own.work('decodeGrey', { bytes: plain, widthMm: 40 });
+    const { png, widthPx } = await own.work('decodeGrey', { source: plain, widthMm: 40 });
     expect(widthPx).toBe(Math.round((40 / 25.4) * 300));
     expect(Buffer.from(png).subarray(1, 4).toString()).toBe('PNG');
     expect(performance.now() - started, 'the process is there already').toBeLessThan(60_000);
-    await expect(own.work('inspect', { bytes: Buffer.from('a letter') })).rejects.toMatchObject({
+    await expect(own.work('inspect', { source: Buffer.from('a letter') })).rejects.toMatchObject({
       status: 422,
       problem: { message: /not an SVG/ },
     });
@@ -50,45 +45,61 @@ describe('the workshop', () => {
 
   it('ends what takes too long, in words, and goes on', async () => {
     const own = workshop({ most: 1, longestMs: 3_000 });
-    await expect(own.work('preview', { bytes: bomb })).rejects.toMatchObject({
+    await expect(own.work('preview', { source: bomb })).rejects.toMatchObject({
       status: 422,
       problem: { code: 'too-heavy', message: expect.stringMatching(/longer than|could not be read|damaged/) },
     });
-    expect(await own.work('inspect', { bytes: plain })).toMatchObject({ mediaType: 'image/svg+xml' });
+    expect(await own.work('inspect', { source: plain })).toMatchObject({ mediaType: 'image/svg+xml' });
   });
 
   it('ends what takes too much memory, in words, and goes on', async () => {
-    const own = workshop({ most: 1, mostBytes: 220 * 1024 * 1024 });
-    await expect(own.work('decodeGrey', { bytes: await large(), widthMm: 400 })).rejects.toMatchObject({
+    const own = workshop({ most: 1, roomBytes: 20 * 1024 * 1024 });
+    await expect(own.work('decodeGrey', { source: drawing('<rect width="9" height="9"/>'), widthMm: 500 })).rejects.toMatchObject({
       problem: { code: 'too-heavy', message: expect.stringMatching(/more memory/) },
     });
-    expect(await own.work('inspect', { bytes: plain })).toMatchObject({ mediaType: 'image/svg+xml' });
+    expect(await own.work('inspect', { source: plain })).toMatchObject({ mediaType: 'image/svg+xml' });
+  });
+
+  it('reads alone what takes more room, and says at once how much is too much', async () => {
+    const own = workshop({ roomBytes: 100 * 1024 * 1024, largestRoomBytes: 220 * 1024 * 1024 });
+    // A picture of 8 million pixels whose last pass has a part of every row: 24 MB and what a reader takes beside.
+    const interlaced = await sharp({ create: { width: 4000, height: 4000, channels: 3, background: '#ddd' } })
+      .png({ progressive: true })
+      .toBuffer();
+    expect(await own.work('inspect', { source: interlaced })).toMatchObject({ widthPx: 4000 });
+    const larger = await sharp({ create: { width: 7000, height: 7000, channels: 3, background: '#ddd' } })
+      .png({ progressive: true })
+      .toBuffer();
+    await expect(own.work('inspect', { source: larger })).rejects.toMatchObject({
+      status: 422,
+      problem: { code: 'too-heavy', message: expect.stringMatching(/takes \d+ MB of memory to read/), remedy: expect.stringMatching(/not interlaced/) },
+    });
   });
 
   it('calls off what nobody waits for any more, under way or in the queue', async () => {
     const own = workshop({ most: 1 });
     const [first, second] = [new AbortController(), new AbortController()];
-    const underWay = own.work('preview', { bytes: bomb }, { askedAt: performance.now(), signal: first.signal });
-    const queued = own.work('inspect', { bytes: plain }, { askedAt: performance.now(), signal: second.signal });
+    const underWay = own.work('preview', { source: bomb }, { askedAt: performance.now(), signal: first.signal });
+    const queued = own.work('inspect', { source: plain }, { askedAt: performance.now(), signal: second.signal });
     second.abort();
     await expect(queued).rejects.toMatchObject({ status: 499 });
     setTimeout(() => first.abort(), 300);
     await expect(underWay).rejects.toMatchObject({ status: 499 });
-    expect(await own.work('inspect', { bytes: plain })).toMatchObject({ mediaType: 'image/svg+xml' });
+    expect(await own.work('inspect', { source: plain })).toMatchObject({ mediaType: 'image/svg+xml' });
   });
 
   it('answers within its time, waiting included: who waits too long is told to try again, and nobody else is disturbed', async () => {
     const own = workshop({ most: 1, longestMs: 20_000, answerMs: 3_000 });
-    const underWay = own.work('preview', { bytes: bomb });
+    const underWay = own.work('preview', { source: bomb });
     const started = performance.now();
-    const queued = own.work('inspect', { bytes: plain });
+    const queued = own.work('inspect', { source: plain });
     await expect(queued).rejects.toMatchObject({ status: 503, problem: { code: 'busy', remedy: /try again/ } });
     await expect(underWay).rejects.toMatchObject({ problem: { code: expect.stringMatching(/busy|too-heavy/) } });
     // The bomb was given 20 seconds of work, and 3 to be answered: a process that is slow to start is not counted.
     expect(performance.now() - started, 'the whole answer').toBeLessThan(18_000);
     // A machine that is busy may need longer than that to start a process: it is asked again, as a page would.
     const isRead = () =>
-      own.work('inspect', { bytes: plain }).then(
+      own.work('inspect', { source: plain }).then(
         () => true,
         () => false,
       );
@@ -112,7 +123,7 @@ describe('the workshop', () => {
     const watch = setInterval(() => {
       most = Math.max(most, children());
     }, 15);
-    const answers = await Promise.all(Array.from({ length: 7 }, () => own.work('inspect', { bytes: plain })));
+    const answers = await Promise.all(Array.from({ length: 7 }, () => own.work('inspect', { source: plain })));
     clearInterval(watch);
     expect(answers).toHaveLength(7);
     expect(most).toBeGreaterThan(0);

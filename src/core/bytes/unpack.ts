@@ -34,9 +34,9 @@ export function unpackWithin(packed: Uint8Array, most: number): Uint8Array<Array
     }
   } catch (error) {
     if (error instanceof TooMuchPackedError) throw error;
-    throw new RangeError(`These bytes were not packed as they should be, or end too early.`);
+    throw new RangeError('they were not packed as they should be, or end too early');
   }
-  if (!ended) throw new RangeError('These bytes end too early.');
+  if (!ended) throw new RangeError('they end too early');
   const bytes = new Uint8Array(total);
   let at = 0;
   for (const chunk of chunks) {

@@ -5,7 +5,7 @@ import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
 import type { Picture } from '#model/picture';
 import { checkJsonBounds } from '#core/bytes/json-bounds';
-import { unpackWithin } from '#core/bytes/unpack';
+import { TooMuchPackedError, unpackWithin } from '#core/bytes/unpack';
 
 /** A region table with its lookups: the one place where a region is found by its id or its label. */
 export type IndexedTable = {
@@ -76,7 +76,8 @@ export function unpackRegionTable(bytes: Uint8Array): Uint8Array<ArrayBuffer> {
     checkJsonBounds(text, tableBounds);
     return text;
   } catch (error) {
-    const words = error instanceof Error ? error.message : String(error);
+    if (!(error instanceof RangeError)) throw error;
+    const words = error instanceof TooMuchPackedError ? error.message : `their bytes are no region table, ${error.message}`;
     throw new RangeError(`The measures of the areas cannot be read: ${words.replace(/\.$/, '')}. Read the picture again.`);
   }
 }

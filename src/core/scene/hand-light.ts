@@ -1,5 +1,5 @@
 import type { HandKind } from '#model/hand-stroke';
-import { distanceToPath } from './spot-cover';
+import { eachNearPath, eachOnPath } from '#core/raster/near-path';
 
 /** A stroke of the maker's hand in px of the picture. */
 export type HandStrokePx = { kind: HandKind; points: readonly (readonly [number, number])[]; radiusPx: number };
@@ -29,7 +29,7 @@ export function handLight(
   map: { labels: Uint16Array; width: number; height: number; scale: 1 | 2 },
 ): HandLight | null {
   if (strokes.length === 0) return null;
-  const { labels, width, height, scale } = map;
+  const { labels, width, scale } = map;
   const hand: HandLight = {
     added: new Float32Array(labels.length),
     shift: new Int8Array(labels.length),
@@ -38,29 +38,19 @@ export function handLight(
   for (const { kind, points, radiusPx } of strokes) {
     const path = points.map(([x, y]) => [x / scale, y / scale] as const);
     const radius = radiusPx / scale;
-    const touched = new Set(
-      path.map(
-        ([x, y]) => labels[Math.min(height - 1, Math.max(0, Math.floor(y))) * width + Math.min(width - 1, Math.max(0, Math.floor(x)))]!,
-      ),
-    );
-    const [xs, ys] = [path.map(([x]) => x), path.map(([, y]) => y)];
-    const fromX = Math.max(0, Math.floor(Math.min(...xs) - radius));
-    const toX = Math.min(width - 1, Math.ceil(Math.max(...xs) + radius));
-    const fromY = Math.max(0, Math.floor(Math.min(...ys) - radius));
-    const toY = Math.min(height - 1, Math.ceil(Math.max(...ys) + radius));
-    for (let y = fromY; y <= toY; y++) {
-      for (let x = fromX; x <= toX; x++) {
-        const i = y * width + x;
-        if (labels[i] === 0 || !touched.has(labels[i]!)) continue;
-        const { apart, side } = distanceToPath(path, x + 0.5, y + 0.5);
-        if (apart >= radius) continue;
-        const near = 1 - apart / radius;
-        if (kind === 'white') hand.white[i] = 1;
-        else if (kind === 'darker') hand.shift[i] = Math.min(mostShift, hand.shift[i]! + 1);
-        else if (kind === 'lighter') hand.shift[i] = Math.max(-mostShift, hand.shift[i]! - 1);
-        else hand.added[i]! += kind === 'valley' || side >= 0 ? -foldDark * near : foldLight * near;
-      }
-    }
+    const touched = new Set<number>();
+    eachOnPath(path, map, (i) => touched.add(labels[i]!));
+    touched.delete(0);
+    const isTouched = (x: number, y: number) => touched.has(labels[y * width + x]!);
+    const lay = (x: number, y: number, apart: number, side: number) => {
+      const i = y * width + x;
+      const near = 1 - apart / radius;
+      if (kind === 'white') hand.white[i] = 1;
+      else if (kind === 'darker') hand.shift[i] = Math.min(mostShift, hand.shift[i]! + 1);
+      else if (kind === 'lighter') hand.shift[i] = Math.max(-mostShift, hand.shift[i]! - 1);
+      else hand.added[i]! += kind === 'valley' || side >= 0 ? -foldDark * near : foldLight * near;
+    };
+    eachNearPath(path, radius, map, lay, isTouched);
   }
   return hand;
 }

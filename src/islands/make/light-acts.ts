@@ -8,7 +8,7 @@ import { usualMarksPull } from '#core/light/marks-pull';
 import { pictureById } from '#core/make/picture-lookup';
 import { layHandStroke } from '#core/scene/hand-edits';
 import type { SceneEdge } from '#core/scene/scene';
-import { distanceToPath } from '#core/scene/spot-cover';
+import { distanceToPath } from '#core/raster/near-path';
 import type { LightDesk } from './light-desk';
 import type { MakeStore } from './make-store';
 import type { ElementEdge } from './use-bands';

@@ -6,6 +6,7 @@ import { ProblemError } from '#server/http/problem';
 import { readRegionTable } from '#core/make/region-tables';
 import type { JobMessage, JobReply } from './jobs';
 import { decodeGrey, inspectOriginal, previewOriginal } from './original';
+import { NeedsRoomError } from './room';
 
 // One thread each, and nothing kept between pictures: two of these share a machine with the application.
 sharp.concurrency(1);
@@ -14,11 +15,11 @@ sharp.cache(false);
 function answer(message: JobMessage): Promise<unknown> {
   switch (message.name) {
     case 'inspect':
-      return inspectOriginal(message.asked.bytes);
+      return inspectOriginal(message.asked.source, message.roomBytes);
     case 'decodeGrey':
-      return decodeGrey(message.asked.bytes, message.asked.widthMm, message.asked.preparation);
+      return decodeGrey(message.asked.source, message.asked.widthMm, message.asked.preparation, message.roomBytes);
     case 'preview':
-      return previewOriginal(message.asked.bytes);
+      return previewOriginal(message.asked.source, message.roomBytes);
     case 'trueSize':
       return trueSizePdf(message.asked.picture, message.asked.paper);
     case 'checkTable':
@@ -34,7 +35,8 @@ process.on('message', (message: JobMessage) => {
   answer(message).then(
     (value) => reply({ kind: 'answer', answer: value }),
     (error: unknown) => {
-      if (error instanceof ProblemError) reply({ kind: 'problem', status: error.status, problem: error.problem });
+      if (error instanceof NeedsRoomError) reply({ kind: 'needsRoom', bytes: error.bytes });
+      else if (error instanceof ProblemError) reply({ kind: 'problem', status: error.status, problem: error.problem });
       else reply({ kind: 'error', message: error instanceof Error ? error.message : String(error) });
     },
   );

@@ -3,14 +3,17 @@ import type { Preparation } from '#model/preparation';
 import type { ThumbnailAsked } from '#server/formats/thumbnail';
 import type { PaperId } from '#server/formats/true-size';
 
+/** A picture's bytes, or the path of a file that holds them. */
+export type PictureSource = Uint8Array | string;
+
 /** Work that may take long or much memory: it is done in a process of its own, which can be ended. */
 export type Jobs = {
-  inspect: { asked: { bytes: Uint8Array }; answer: Omit<OriginalAnswer, 'sha256'> };
+  inspect: { asked: { source: PictureSource }; answer: Omit<OriginalAnswer, 'sha256'> };
   decodeGrey: {
-    asked: { bytes: Uint8Array; widthMm: number; preparation?: Preparation | undefined };
+    asked: { source: PictureSource; widthMm: number; preparation?: Preparation | undefined };
     answer: Omit<DecodeAnswer, 'sha256'> & { png: Uint8Array };
   };
-  preview: { asked: { bytes: Uint8Array }; answer: Uint8Array };
+  preview: { asked: { source: PictureSource }; answer: Uint8Array };
   trueSize: {
     asked: { picture: { name: string; png: Uint8Array; widthMm: number; heightMm: number }; paper: PaperId };
     answer: Uint8Array;
@@ -22,9 +25,11 @@ export type Jobs = {
 export type JobName = keyof Jobs;
 
 /** What is sent to the process, and what comes back: an answer, a problem in words, or an error nobody foresaw. */
-export type JobMessage = { [N in JobName]: { name: N; asked: Jobs[N]['asked'] } }[JobName];
+export type JobMessage = { [N in JobName]: { name: N; asked: Jobs[N]['asked']; roomBytes: number } }[JobName];
 export type JobReply =
   | { kind: 'ready' }
   | { kind: 'answer'; answer: unknown }
+  /** The picture takes so many bytes to read, more than the room that was given. */
+  | { kind: 'needsRoom'; bytes: number }
   | { kind: 'problem'; status: number; problem: { code: string; message: string; remedy: string } }
   | { kind: 'error'; message: string };

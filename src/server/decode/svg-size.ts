@@ -41,7 +41,7 @@ function readViewBox(text: string | undefined): { width: number; height: number 
   return numbers.length === 4 && numbers.every(Number.isFinite) && width > 0 && height > 0 ? { width, height } : null;
 }
 
-/** Attributes of the root and where its tag begins in the text. The text has passed checkSvg. */
+/** Attributes of the root and where its tag begins in the text, which lineArtSvg wrote. */
 function rootOf(text: string): { attributes: Record<string, string>; start: number } {
   const parser = new SaxesParser({ xmlns: false });
   let root: { attributes: Record<string, string>; start: number } | null = null;

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { ProblemError } from '#server/http/problem';
 import { type Asker, answerWithinMs, calledOff, leastWorkMs, takeTurns, tooBusy } from '#server/http/turns';
 import type { JobName, JobReply, Jobs } from './jobs';
+import { NeedsRoomError } from './room';
 
 export type WorkshopOptions = {
   /** Processes at once. Default 2. */
@@ -12,8 +13,10 @@ export type WorkshopOptions = {
   longestMs?: number;
   /** Waiting and work together: whoever asks is answered within it, if need be with "try again". Default `answerWithinMs`. */
   answerMs?: number;
-  /** A process that holds more memory is ended. Default 380 MB: two of them and the application stay under 1 GB. */
-  mostBytes?: number;
+  /** Memory that a process may take for a job, beside what it began with. Default 190 MB: two of them and the application stay under 1 GB. */
+  roomBytes?: number;
+  /** The same for a picture that takes more, which is read alone. Default 620 MB. */
+  largestRoomBytes?: number;
   /** A process that is not ready after so long is given up. Default 60,000. */
   startMs?: number;
   /** A process without work ends after so long. Default 120,000. */
@@ -37,7 +40,7 @@ function tooMuch(what: string): ProblemError {
   return new ProblemError(422, {
     code: 'too-heavy',
     message: `This picture ${what}.`,
-    remedy: 'Save it as a grey PNG of 8 bit and 300 dots per inch at its size on paper, and bring that in.',
+    remedy: 'Save it as a grey PNG of 8 bit, not interlaced, of 300 dots per inch at its size on paper, and bring that in.',
   });
 }
 
@@ -50,12 +53,16 @@ function residentBytes(pid: number): number {
   }
 }
 
+/** A process that has grown beyond this keeps its memory: the next job gets a fresh one, so that each begins with the same. */
+const mostAtRestBytes = 220 * 1024 * 1024;
+
 export function openWorkshop(options: WorkshopOptions = {}): Workshop {
   const {
     most = 2,
     longestMs = 20_000,
     answerMs = answerWithinMs,
-    mostBytes = 380 * 1024 * 1024,
+    roomBytes = 190 * 1024 * 1024,
+    largestRoomBytes = 620 * 1024 * 1024,
     startMs = 60_000,
     idleMs = 120_000,
   } = options;
@@ -107,15 +114,16 @@ export function openWorkshop(options: WorkshopOptions = {}): Workshop {
     });
   };
   const rest = (hand: Hand) => {
-    // One that has grown keeps its memory: the next job gets a fresh one.
-    if (!hand.process.connected || residentBytes(hand.process.pid ?? 0) > mostBytes / 2) return dismiss(hand);
+    if (!hand.process.connected || residentBytes(hand.process.pid ?? 0) > mostAtRestBytes) return dismiss(hand);
     hand.idle = setTimeout(() => dismiss(hand), idleMs);
     hand.idle.unref();
     rested.push(hand);
   };
-  const doJob = <N extends JobName>(hand: Hand, name: N, asked: Jobs[N]['asked'], { askedAt, signal }: Asker) =>
+  const doJob = <N extends JobName>(hand: Hand, name: N, asked: Jobs[N]['asked'], { askedAt, signal }: Asker, room: number) =>
     new Promise<Jobs[N]['answer']>((resolve, reject) => {
       const { process } = hand;
+      // Whatever it holds before it begins is not the job's.
+      const mostBytes = residentBytes(process.pid ?? 0) + room;
       const leftMs = Math.max(0, answerMs - (performance.now() - askedAt));
       let settled = false;
       const settle = (end: () => void, isFit: boolean) => {
@@ -142,23 +150,39 @@ export function openWorkshop(options: WorkshopOptions = {}): Workshop {
       process.once('exit', onExit);
       process.once('message', (reply: JobReply) => {
         if (reply.kind === 'answer') settle(() => resolve(reply.answer as Jobs[N]['answer']), true);
+        else if (reply.kind === 'needsRoom') settle(() => reject(new NeedsRoomError(reply.bytes)), true);
         else if (reply.kind === 'ready') settle(() => reject(new Error('It began anew.')), false);
         else if (reply.kind === 'problem') settle(() => reject(new ProblemError(reply.status, reply.problem)), true);
         else settle(() => reject(new Error(reply.message)), true);
       });
-      process.send({ name, asked }, (error) => {
+      process.send({ name, asked, roomBytes: room }, (error) => {
         if (error) settle(() => reject(error), false);
       });
     });
 
+  const withHand = async <N extends JobName>(name: N, asked: Jobs[N]['asked'], asker: Asker, room: number) => {
+    const hand = rested.pop() ?? (await hire(asker.signal));
+    if (hand.idle) clearTimeout(hand.idle);
+    hand.idle = null;
+    return doJob(hand, name, asked, asker, room);
+  };
+
   return {
-    work: (name, asked, asker = { askedAt: performance.now() }) =>
-      turns.inTurn(asker.signal, async () => {
-        const hand = rested.pop() ?? (await hire(asker.signal));
-        if (hand.idle) clearTimeout(hand.idle);
-        hand.idle = null;
-        return doJob(hand, name, asked, asker);
-      }),
+    work: async (name, asked, asker = { askedAt: performance.now() }) => {
+      try {
+        return await turns.inTurn(asker.signal, () => withHand(name, asked, asker, roomBytes));
+      } catch (error) {
+        if (!(error instanceof NeedsRoomError)) throw error;
+        const room = Math.round(error.bytes * 1.2);
+        if (room > largestRoomBytes) throw tooMuch(`takes ${Math.round(error.bytes / 1e6)} MB of memory to read, more than there is for it`);
+        // Alone, and with nobody resting beside it.
+        const alone = () => {
+          for (const hand of rested.splice(0, rested.length - 1)) dismiss(hand);
+          return withHand(name, asked, asker, room);
+        };
+        return turns.inTurn(asker.signal, alone, most);
+      }
+    },
     close: () => {
       for (const hand of all) dismiss(hand);
     },

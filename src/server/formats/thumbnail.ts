@@ -9,6 +9,7 @@ import { decodeRegionTable, indexTable } from '#core/make/region-tables';
 import { decodeLabelMap } from '#core/picture/label-map';
 import type { LampOver } from '#core/scene/lamp-over';
 import { paintSmall } from '#core/scene/picture-bands';
+import { decoding, unreadable } from '#server/decode/decoding';
 
 export type ThumbnailAsked = {
   /** The scan, as PNG. */
@@ -29,21 +30,30 @@ export type ThumbnailAsked = {
   } | null;
 };
 
+function areasOf({ table: bytes, labelMap }: NonNullable<ThumbnailAsked['coloured']>) {
+  try {
+    const table = indexTable(decodeRegionTable(bytes));
+    return { table, labels: decodeLabelMap(labelMap, table.table.widthPx, table.table.heightPx) };
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    throw unreadable(error.message, 'Read the picture again at the station Picture.');
+  }
+}
+
 /** Longest side of a thumbnail in px: sharp at twice the density where it is shown. */
 const mostPx = 560;
 /** Colour is softer than lines: half as fine is enough under them. */
 const mostPaintPx = 420;
 
-/** A picture as it will look, small: its bands under its lines. PNG. */
-export async function thumbnailPng({ grey, coloured }: ThumbnailAsked): Promise<Uint8Array> {
+/** A picture as it will look, small: its bands under its lines. PNG. @throws ProblemError 422 when it cannot be read. */
+export async function thumbnailPng(asked: ThumbnailAsked): Promise<Uint8Array> {
+  const { grey, coloured } = asked;
   const lines = sharp(grey)
     .flatten({ background: '#ffffff' })
     .resize({ width: mostPx, height: mostPx, fit: 'inside', withoutEnlargement: true });
-  if (!coloured) return lines.png({ palette: true }).toBuffer();
-  const { data, info } = await lines.png().toBuffer({ resolveWithObject: true });
-  const table = indexTable(decodeRegionTable(coloured.table));
-  const { widthPx, heightPx } = table.table;
-  const labels = decodeLabelMap(coloured.labelMap, widthPx, heightPx);
+  if (!coloured) return decoding(lines.png({ palette: true }).toBuffer());
+  const { data, info } = await decoding(lines.png().toBuffer({ resolveWithObject: true }));
+  const { table, labels } = areasOf(coloured);
   const markers = new Map(coloured.labs.map(([id, lab]) => [id, { lab }]));
   const { rgba, width, height } = paintSmall(coloured, { table, labels, lamp: coloured.lamp, markers }, mostPaintPx);
   const paint = await sharp(rgba, { raw: { width, height, channels: 4 } })

@@ -1,3 +1,4 @@
+import { decoding } from '#server/decode/decoding';
 import { PDFDocument, type PDFPage, rgb, StandardFonts } from 'pdf-lib';
 
 /** A point is 1/72 inch. */
@@ -47,7 +48,7 @@ export async function trueSizePdf(
   const document = await PDFDocument.create();
   document.setTitle(`${picture.name} at true size`);
   const page = document.addPage([sheet.widthMm * ptPerMm, sheet.heightMm * ptPerMm]);
-  const image = await document.embedPng(picture.png);
+  const image = await decoding(document.embedPng(picture.png));
   page.drawImage(image, {
     x: marginMm * ptPerMm,
     y: (sheet.heightMm - marginMm - picture.heightMm) * ptPerMm,

@@ -18,8 +18,8 @@ export type GuardedRequest = {
 
 export type Refusal = { status: number; problem: Problem };
 
-/** Paths of the framework that nothing here uses: its image endpoint would draw any picture at any size for anybody. */
-const closedPaths = /^\/_image(?:[/?]|$)/;
+/** Paths of the framework that nothing here uses. What they led to is not in the build either (astro.config.ts). */
+const closedPaths = /^\/_(?!astro\/)/;
 
 const foreign = (message: string, remedy: string): Refusal => ({ status: 403, problem: { code: 'foreign-origin', message, remedy } });
 
@@ -40,7 +40,7 @@ export function checkRequest(request: GuardedRequest): Refusal | null {
     const remedy = 'Use GET, HEAD, POST or DELETE.';
     return { status: 405, problem: { code: 'method-not-allowed', message: `${method.slice(0, 20)} is not answered here.`, remedy } };
   }
-  if (closedPaths.test(decodePath(url))) {
+  if (closedPaths.test(routedPath(url))) {
     return { status: 404, problem: { code: 'not-found', message: 'There is no such page.', remedy: 'Go to the table.' } };
   }
   const isOwn = fetchSite === undefined || fetchSite === 'same-origin' || fetchSite === 'none';
@@ -53,13 +53,24 @@ export function checkRequest(request: GuardedRequest): Refusal | null {
   return foreign('Only Aquachrome’s own pages may change anything.', 'Do it in Aquachrome itself.');
 }
 
-/** A path as the router will read it: with escapes undone, and without doubled strokes. */
-function decodePath(url: string): string {
-  try {
-    return decodeURIComponent(url.split('?')[0] ?? '').replace(/\/+/g, '/');
-  } catch {
-    return url;
+/**
+ * A path as the router will see it: an address is made of it (WHATWG URL: dot segments go, also written as escapes, and a stroke may lean to the
+ * left), escapes are undone as often as there are any, and doubled strokes are one.
+ */
+function routedPath(url: string): string {
+  let path = url;
+  for (let turn = 0; turn < 8; turn++) {
+    let next: string;
+    try {
+      next = decodeURIComponent(new URL(path.replace(/^[/\\]+/, '/'), 'http://127.0.0.1').pathname).replace(/[/\\]+/g, '/');
+    } catch {
+      return path;
+    }
+    if (next === path) return path;
+    path = next;
   }
+  // What is wrapped more often than that is nobody's link.
+  return '/_';
 }
 
 const securityHeaders: Record<string, string> = {

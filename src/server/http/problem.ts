@@ -85,5 +85,8 @@ export function problemOf(error: unknown, options: { quietly?: boolean } = {}): 
 
 export function problemResponse(error: unknown): Response {
   const { status, problem, details } = problemOf(error);
-  return Response.json({ ...problem, ...details }, { status, headers: { 'cache-control': 'no-store' } });
+  // Who is let go in the middle of sending is hung up on.
+  const headers = new Headers({ 'cache-control': 'no-store' });
+  if (status === 408 || status === 413) headers.set('connection', 'close');
+  return Response.json({ ...problem, ...details }, { status, headers });
 }

@@ -12,9 +12,10 @@ export type Asker = { askedAt: number; signal?: AbortSignal };
 export type Turns = {
   /**
    * Works when it is one's turn. One whose asker has left gives up its place.
+   * @param weight how many places the work takes. Default 1.
    * @throws ProblemError 503 when too many wait or one's turn does not come in time, 499 when the asker has left.
    */
-  inTurn: <T>(signal: AbortSignal | undefined, work: () => Promise<T>) => Promise<T>;
+  inTurn: <T>(signal: AbortSignal | undefined, work: () => Promise<T>, weight?: number) => Promise<T>;
 };
 
 export function calledOff(): ProblemError {
@@ -31,12 +32,20 @@ export function tooBusy(): ProblemError {
 
 /** @param options.mostWaitMs one whose turn has not come after so long is told to try again. Default: waits for ever. */
 export function takeTurns(mostAtOnce: number, mostWaiting: number, { mostWaitMs }: { mostWaitMs?: number } = {}): Turns {
-  const waiting: (() => void)[] = [];
+  const waiting: { weight: number; go: () => void }[] = [];
   let busy = 0;
-  const turn = async (signal: AbortSignal | undefined): Promise<void> => {
+  const letIn = () => {
+    // In order: who needs much is not passed by for ever by those who need little.
+    for (let next = waiting[0]; next && busy + next.weight <= mostAtOnce; next = waiting[0]) {
+      waiting.shift();
+      busy += next.weight;
+      next.go();
+    }
+  };
+  const turn = async (signal: AbortSignal | undefined, weight: number): Promise<void> => {
     if (signal?.aborted) throw calledOff();
-    if (busy < mostAtOnce) {
-      busy++;
+    if (waiting.length === 0 && busy + weight <= mostAtOnce) {
+      busy += weight;
       return;
     }
     if (waiting.length >= mostWaiting) throw tooBusy();
@@ -46,27 +55,27 @@ export function takeTurns(mostAtOnce: number, mostWaiting: number, { mostWaitMs 
         signal?.removeEventListener('abort', leave);
         settle();
       };
-      const go = () => end(resolve);
+      const own = { weight, go: () => end(resolve) };
       const giveUp = (error: ProblemError) => {
-        waiting.splice(waiting.indexOf(go), 1);
+        waiting.splice(waiting.indexOf(own), 1);
         end(() => reject(error));
+        letIn();
       };
       const leave = () => giveUp(calledOff());
       const clock = mostWaitMs === undefined ? undefined : setTimeout(() => giveUp(tooBusy()), mostWaitMs);
-      waiting.push(go);
+      waiting.push(own);
       signal?.addEventListener('abort', leave, { once: true });
     });
   };
   return {
-    inTurn: async (signal, work) => {
-      await turn(signal);
+    inTurn: async (signal, work, wished = 1) => {
+      const weight = Math.min(wished, mostAtOnce);
+      await turn(signal, weight);
       try {
         return await work();
       } finally {
-        // The place goes straight to the next, so that nobody slips in between.
-        const next = waiting.shift();
-        if (next) next();
-        else busy--;
+        busy -= weight;
+        letIn();
       }
     },
   };

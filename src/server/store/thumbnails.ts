@@ -7,12 +7,22 @@ import { lampOver } from '#core/scene/lamp-over';
 import type { Database } from '#server/db/database';
 import { workshop } from '#server/decode/workshop';
 import type { ThumbnailAsked } from '#server/formats/thumbnail';
+import { ProblemError } from '#server/http/problem';
 import type { Asker } from '#server/http/turns';
 import { readBlob } from './blobs';
 
 /** Thumbnails kept in memory: a few hundred kilobytes for all that a table shows. */
 const mostKept = 300;
 const kept = new Map<string, Uint8Array>();
+/** What cannot be painted is not tried again until it is another. */
+const failed = new Map<string, ProblemError>();
+
+function remember<T>(map: Map<string, T>, key: string, value: T): T {
+  map.set(key, value);
+  const oldest = map.keys().next().value;
+  if (map.size > mostKept && oldest !== undefined) map.delete(oldest);
+  return value;
+}
 
 type Coloured = Omit<NonNullable<ThumbnailAsked['coloured']>, 'labelMap' | 'table'>;
 export type ThumbnailPlan = { /** Names all that the thumbnail shows. */ key: string; picture: Picture; coloured: Coloured | null };
@@ -31,10 +41,12 @@ export function planThumbnail(make: Make, picture: Picture, rack: Rack): Thumbna
   return { key: createHash('sha256').update(JSON.stringify(shown)).digest('hex'), picture, coloured };
 }
 
-/** The thumbnail of a plan, as PNG: made in a process of its own, and kept as long as the server runs. */
+/** The thumbnail of a plan, as PNG: made in a process of its own, and kept as long as the server runs. @throws ProblemError 422, kept likewise. */
 export async function thumbnailOf(database: Database, { key, picture, coloured }: ThumbnailPlan, asker: Asker): Promise<Uint8Array> {
   const known = kept.get(key);
   if (known) return known;
+  const fault = failed.get(key);
+  if (fault) throw fault;
   const { regionMap } = picture;
   const [grey, labelMap, table] = await Promise.all(
     [picture.grey.sha256, ...(regionMap && coloured ? [regionMap.labelMap, regionMap.table] : [])].map(
@@ -42,9 +54,11 @@ export async function thumbnailOf(database: Database, { key, picture, coloured }
     ),
   );
   const asked = { grey: grey as Uint8Array, coloured: coloured && labelMap && table ? { ...coloured, labelMap, table } : null };
-  const png = await workshop().work('thumbnail', asked, asker);
-  kept.set(key, png);
-  const oldest = kept.keys().next().value;
-  if (kept.size > mostKept && oldest !== undefined) kept.delete(oldest);
-  return png;
+  try {
+    return remember(kept, key, await workshop().work('thumbnail', asked, asker));
+  } catch (error) {
+    // Others who take the time, or an asker who leaves, say nothing of the picture.
+    if (error instanceof ProblemError && error.status === 422) remember(failed, key, error);
+    throw error;
+  }
 }

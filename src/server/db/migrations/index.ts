@@ -2,6 +2,7 @@ import { firstTables } from './001-first-tables';
 import { rackDetails } from './002-rack-details';
 import { makesInParts } from './003-makes-in-parts';
 import { installation } from './004-installation';
+import { blobsInSlices } from './005-blobs-in-slices';
 import type { Migration } from './migration';
 
-export const migrations: readonly Migration[] = [firstTables, rackDetails, makesInParts, installation];
+export const migrations: readonly Migration[] = [firstTables, rackDetails, makesInParts, installation, blobsInSlices];

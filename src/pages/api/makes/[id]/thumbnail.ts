@@ -4,7 +4,7 @@ import { database } from '#server/db/database';
 import { endpoint } from '#server/http/endpoint';
 import { heavily } from '#server/http/heavy';
 import { notFound } from '#server/http/problem';
-import { readMake } from '#server/store/makes';
+import { readStored } from '#server/store/make-rows';
 import { readRack } from '#server/store/rack';
 import { planThumbnail, thumbnailOf } from '#server/store/thumbnails';
 
@@ -13,7 +13,7 @@ const askedSchema = z.object({ picture: idSchema });
 /** A picture of a make as it will look, small: PNG. */
 export const GET = endpoint(async ({ params, url, request }) => {
   const { picture: pictureId } = askedSchema.parse(Object.fromEntries(url.searchParams));
-  const [{ document }, rack] = await Promise.all([readMake(database(), idSchema.parse(params.id)), readRack(database())]);
+  const [{ make: document }, rack] = await Promise.all([readStored(database(), idSchema.parse(params.id)), readRack(database())]);
   const picture = document.pictures.find(({ id }) => id === pictureId);
   if (!picture) throw notFound('such picture');
   const plan = planThumbnail(document, picture, rack);

@@ -7,14 +7,14 @@ import { heavily } from '#server/http/heavy';
 import { pdfPolicy } from '#server/http/policy';
 import { notFound } from '#server/http/problem';
 import { readBlob } from '#server/store/blobs';
-import { readMake } from '#server/store/makes';
+import { readStored } from '#server/store/make-rows';
 
 const askedSchema = z.object({ picture: idSchema, paper: z.enum(['a4', 'letter']) });
 
 /** A picture of a make at its true size, with a ruler: PDF. */
 export const GET = endpoint(async ({ params, url, request }) => {
   const { picture: pictureId, paper } = askedSchema.parse(Object.fromEntries(url.searchParams));
-  const { document } = await readMake(database(), idSchema.parse(params.id));
+  const { make: document } = await readStored(database(), idSchema.parse(params.id));
   const picture = document.pictures.find(({ id }) => id === pictureId);
   if (!picture) throw notFound('such picture');
   const { name, widthMm, heightMm } = picture;

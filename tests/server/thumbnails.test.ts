@@ -1,0 +1,58 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { HandStroke } from '#model/hand-stroke';
+import { type Database, openDatabase } from '#server/db/database';
+import { workshop } from '#server/decode/workshop';
+import { keepBlob } from '#server/store/blobs';
+import { readMake } from '#server/store/makes';
+import { readRack } from '#server/store/rack';
+import { planThumbnail, thumbnailOf } from '#server/store/thumbnails';
+import { seeded } from '../seeded';
+import { databaseWithDemo } from './prepared';
+
+let database: Database;
+beforeAll(async () => {
+  database = openDatabase(await databaseWithDemo('make-balloon-post-lantern'));
+});
+afterAll(async () => {
+  workshop().close();
+  await database.sequelize.close();
+});
+
+const asker = () => ({ askedAt: performance.now() });
+
+describe('thumbnails', { timeout: 120_000 }, () => {
+  it('are painted also of a picture with 500 long strokes of a wide brush, of every kind', async () => {
+    const { document } = await readMake(database, 'make-balloon-post-lantern');
+    const [picture] = document.pictures;
+    if (!picture) expect.fail();
+    const random = seeded(3);
+    const kinds = ['darker', 'lighter', 'fold', 'valley', 'white'] as const;
+    const strokes = Array.from({ length: 500 }, (_, number): HandStroke => {
+      const points = Array.from({ length: 400 }, (): [number, number] => [random() * picture.widthMm, random() * picture.heightMm]);
+      return { id: `s${number}`, kind: kinds[number % kinds.length] ?? 'darker', radiusMm: 60, points };
+    });
+    const plan = planThumbnail(document, { ...picture, strokes }, await readRack(database));
+    // The workshop ends what takes longer than 20 seconds; it took 22 and was given up.
+    expect(Buffer.from(await thumbnailOf(database, plan, asker())).toString('latin1', 1, 4)).toBe('PNG');
+  });
+
+  it('that cannot be painted are told of in words, and not tried again until the make is another', async () => {
+    const { document } = await readMake(database, 'make-balloon-post-lantern');
+    const [picture] = document.pictures;
+    if (!picture) expect.fail();
+    const sha256 = await keepBlob(database, 'image/png;aquachrome=grey', Buffer.from('no picture at all'));
+    const plan = planThumbnail(document, { ...picture, grey: { ...picture.grey, sha256 } }, await readRack(database));
+    const fault = () =>
+      thumbnailOf(database, plan, asker()).then(
+        () => null,
+        (error: unknown) => error,
+      );
+    const first = await fault();
+    expect(first).toMatchObject({ status: 422, problem: { code: 'unreadable-picture', message: expect.stringMatching(/damaged/) } });
+    expect(await fault(), 'the very same, without a reader').toBe(first);
+    await expect(workshop().work('trueSize', { picture: { name: 'x', png: Buffer.from('x'), widthMm: 9, heightMm: 9 }, paper: 'a4' })).rejects.toMatchObject({
+      status: 422,
+      problem: { message: expect.stringMatching(/damaged/) },
+    });
+  });
+});

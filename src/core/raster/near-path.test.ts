@@ -15,6 +15,9 @@ it('tells of the same pixels as the plain version does, with the same distances'
         const plain = distanceToPath(path, x + 0.5, y + 0.5);
         if (Math.abs(plain.side) > 1e-6 && path.length === 2) expect(Math.sign(side)).toBe(Math.sign(plain.side));
       });
+      const whether = new Set<number>();
+      eachNearPath(path, reach, size, (x, y) => whether.add(y * size.width + x), { onlyWhether: true, wants: (x) => x < 30 });
+      expect([...whether].sort()).toEqual([...told.keys()].filter((i) => i % size.width < 30).sort());
       for (let y = 0; y < size.height; y += step) {
         for (let x = 0; x < size.width; x += step) {
           const { apart } = distanceToPath(path, x + 0.5, y + 0.5);

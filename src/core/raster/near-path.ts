@@ -20,19 +20,23 @@ export function distanceToPath(points: readonly Place[], x: number, y: number): 
 /** Blocks of so many px are looked at pixel by pixel. */
 const leafPx = 8;
 
+type Near = { segment: number; apart: number };
+
 /**
  * Calls for each pixel whose middle is less than `reachPx` from a path, with how far it is and on which side of its way. Blocks are halved until few pieces
  * of the path can be the nearest in them, so that a scribble of hundreds of pieces under a wide brush costs little more than a straight line.
  * @param size of the picture in px. `step`: only every so many-th pixel each way.
- * @param wants which pixels are asked for at all, by their column and row.
+ * @param options.wants which pixels are asked for at all, by their column and row. Default: all.
+ * @param options.onlyWhether how far and on which side is of no interest: both are told as 0. Default false.
  */
 export function eachNearPath(
   points: readonly Place[],
   reachPx: number,
   { width, height, step = 1 }: { width: number; height: number; step?: number },
   visit: (x: number, y: number, apart: number, side: number) => void,
-  wants?: (x: number, y: number) => boolean,
+  options: { wants?: (x: number, y: number) => boolean; onlyWhether?: boolean } = {},
 ): void {
+  const { wants, onlyWhether = false } = options;
   const count = points.length;
   const segments = new Float64Array(5 * count);
   for (let i = 0; i < count; i++) {
@@ -51,48 +55,75 @@ export function eachNearPath(
     return (ownX - along * dx) ** 2 + (ownY - along * dy) ** 2;
   };
   const onGrid = (value: number) => Math.ceil(value / step) * step;
-  const leaf = (fromX: number, fromY: number, toX: number, toY: number, near: Int32Array) => {
+  /** Pixel by pixel. @param near pieces that may be the nearest, `apart` how far each is from the middle of the block, the nearest first. */
+  const leaf = (fromX: number, fromY: number, toX: number, toY: number, near: readonly Near[]) => {
+    const middleX = (fromX + toX) / 2;
+    const middleY = (fromY + toY) / 2;
     for (let y = onGrid(fromY); y < toY; y += step) {
       for (let x = onGrid(fromX); x < toX; x += step) {
         if (wants && !wants(x, y)) continue;
+        const fromMiddle = Math.sqrt((x + 0.5 - middleX) ** 2 + (y + 0.5 - middleY) ** 2);
         let least = Number.POSITIVE_INFINITY;
-        let nearest = -1;
-        for (const segment of near) {
+        let leastApart = Number.POSITIVE_INFINITY;
+        let nearest = 0;
+        for (let k = 0; k < near.length; k++) {
+          const { segment, apart } = near[k]!;
+          // No nearer here than by all the way from the middle; those after it are farther still.
+          if (apart - fromMiddle > leastApart) break;
           const own = squared(segment, x + 0.5, y + 0.5);
           if (own >= least) continue;
           least = own;
+          leastApart = Math.sqrt(own);
           nearest = segment;
         }
-        const apart = Math.sqrt(least);
-        if (apart >= reachPx) continue;
+        if (leastApart >= reachPx) continue;
+        if (onlyWhether) {
+          visit(x, y, 0, 0);
+          continue;
+        }
         const at = 5 * nearest;
-        visit(x, y, apart, segments[at + 2]! * (y + 0.5 - segments[at + 1]!) - segments[at + 3]! * (x + 0.5 - segments[at]!));
+        visit(x, y, leastApart, segments[at + 2]! * (y + 0.5 - segments[at + 1]!) - segments[at + 3]! * (x + 0.5 - segments[at]!));
       }
     }
   };
-  const block = (fromX: number, fromY: number, toX: number, toY: number, near: Int32Array) => {
+  const block = (fromX: number, fromY: number, toX: number, toY: number, near: readonly number[]) => {
     if (fromX >= toX || fromY >= toY) return;
     // No place in the block is farther from its middle than half its diagonal.
-    const [middleX, middleY] = [(fromX + toX) / 2, (fromY + toY) / 2];
+    const middleX = (fromX + toX) / 2;
+    const middleY = (fromY + toY) / 2;
     const half = Math.hypot(toX - fromX, toY - fromY) / 2;
-    const apart = Float64Array.from(near, (segment) => Math.sqrt(squared(segment, middleX, middleY)));
-    const least = apart.reduce((one, other) => Math.min(one, other), Number.POSITIVE_INFINITY);
-    if (least - half >= reachPx) return;
-    const left = near.filter((_, i) => apart[i]! <= least + 2 * half);
-    if (toX - fromX <= leafPx && toY - fromY <= leafPx) return leaf(fromX, fromY, toX, toY, left);
-    const [cutX, cutY] = [Math.floor(middleX), Math.floor(middleY)];
-    if (toX - fromX > leafPx && toY - fromY > leafPx) {
-      block(fromX, fromY, cutX, cutY, left);
-      block(cutX, fromY, toX, cutY, left);
-      block(fromX, cutY, cutX, toY, left);
-      block(cutX, cutY, toX, toY, left);
-    } else if (toX - fromX > leafPx) {
-      block(fromX, fromY, cutX, toY, left);
-      block(cutX, fromY, toX, toY, left);
-    } else {
-      block(fromX, fromY, toX, cutY, left);
-      block(fromX, cutY, toX, toY, left);
+    const measured: Near[] = [];
+    let least = Number.POSITIVE_INFINITY;
+    for (const segment of near) {
+      const apart = Math.sqrt(squared(segment, middleX, middleY));
+      measured.push({ segment, apart });
+      if (apart < least) least = apart;
     }
+    if (least - half >= reachPx) return;
+    if (onlyWhether && least + half < reachPx) {
+      for (let y = onGrid(fromY); y < toY; y += step) for (let x = onGrid(fromX); x < toX; x += step) if (!wants || wants(x, y)) visit(x, y, 0, 0);
+      return;
+    }
+    const left = measured.filter(({ apart }) => apart <= least + 2 * half);
+    const isWide = toX - fromX > leafPx;
+    const isTall = toY - fromY > leafPx;
+    if (!isWide && !isTall) {
+      leaf(
+        fromX,
+        fromY,
+        toX,
+        toY,
+        left.sort((one, other) => one.apart - other.apart),
+      );
+      return;
+    }
+    const inner = left.map(({ segment }) => segment);
+    const cutX = isWide ? Math.floor(middleX) : toX;
+    const cutY = isTall ? Math.floor(middleY) : toY;
+    block(fromX, fromY, cutX, cutY, inner);
+    block(cutX, fromY, toX, cutY, inner);
+    block(fromX, cutY, cutX, toY, inner);
+    block(cutX, cutY, toX, toY, inner);
   };
   let [left, top, right, bottom] = [width, height, 0, 0];
   for (const [x, y] of points) {
@@ -101,7 +132,13 @@ export function eachNearPath(
     top = Math.min(top, Math.floor(y - reachPx));
     bottom = Math.max(bottom, Math.ceil(y + reachPx) + 1);
   }
-  block(Math.max(0, left), Math.max(0, top), Math.min(width, right), Math.min(height, bottom), Int32Array.from({ length: count }, (_, i) => i));
+  block(
+    Math.max(0, left),
+    Math.max(0, top),
+    Math.min(width, right),
+    Math.min(height, bottom),
+    Array.from({ length: count }, (_, i) => i),
+  );
 }
 
 /** Calls for each pixel that a path runs through, once at least. Places beyond the picture count for the nearest in it. */

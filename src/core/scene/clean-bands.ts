@@ -21,6 +21,7 @@ const smoothTurns = 2;
 function smoothEdges({ width, height, elements, bands }: BandMap, pxPerMm: number): void {
   const reach = Math.max(1, Math.round(smoothMm * pxPerMm));
   const counts = new Uint16Array(256);
+  const darkest = bands.reduce((most, band) => Math.max(most, band), 0);
   for (let turn = 0; turn < smoothTurns; turn++) {
     const before = bands.slice();
     for (let row = reach; row + reach < height; row++) {
@@ -31,9 +32,8 @@ function smoothEdges({ width, height, elements, bands }: BandMap, pxPerMm: numbe
         for (let dy = -reach; dy <= reach; dy++) {
           for (let at = i + dy * width - reach; at <= i + dy * width + reach; at++) if (elements[at] === element) counts[before[at]!]!++;
         }
-        for (let band = Math.max(1, best - 1); counts[band]! > 0 || band <= before[i]! + 1; band++)
-          if (counts[band]! > counts[best]!) best = band;
-        counts.fill(0, 0, 16);
+        for (let band = 1; band <= darkest; band++) if (counts[band]! > counts[best]!) best = band;
+        counts.fill(0, 0, darkest + 1);
         bands[i] = best;
       }
     }

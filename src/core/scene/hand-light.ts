@@ -35,13 +35,15 @@ export function handLight(
     shift: new Int8Array(labels.length),
     white: new Uint8Array(labels.length),
   };
+  const touched = new Uint8Array(65536);
   for (const { kind, points, radiusPx } of strokes) {
     const path = points.map(([x, y]) => [x / scale, y / scale] as const);
     const radius = radiusPx / scale;
-    const touched = new Set<number>();
-    eachOnPath(path, map, (i) => touched.add(labels[i]!));
-    touched.delete(0);
-    const isTouched = (x: number, y: number) => touched.has(labels[y * width + x]!);
+    touched.fill(0);
+    eachOnPath(path, map, (i) => {
+      if (labels[i] !== 0) touched[labels[i]!] = 1;
+    });
+    const isTouched = (x: number, y: number) => touched[labels[y * width + x]!] === 1;
     const lay = (x: number, y: number, apart: number, side: number) => {
       const i = y * width + x;
       const near = 1 - apart / radius;
@@ -50,7 +52,7 @@ export function handLight(
       else if (kind === 'lighter') hand.shift[i] = Math.max(-mostShift, hand.shift[i]! - 1);
       else hand.added[i]! += kind === 'valley' || side >= 0 ? -foldDark * near : foldLight * near;
     };
-    eachNearPath(path, radius, map, lay, isTouched);
+    eachNearPath(path, radius, map, lay, { wants: isTouched, onlyWhether: kind !== 'fold' && kind !== 'valley' });
   }
   return hand;
 }

@@ -10,11 +10,14 @@ import { schoolIdSchema } from './school';
 /** Rises with every change of documents and operations that older ones must be upgraded for (core/upgrade). */
 export const makeSchemaVersion = 3;
 
+/** Signs of a name: more are not read at a glance. */
+export const mostMakeName = 80;
+
 /** What belongs to a make as a whole. */
 export const makeHeadSchema = z.object({
   schema: z.literal(makeSchemaVersion),
   id: idSchema,
-  name: textSchema(80, { least: 1, empty: 'a make needs a name' }),
+  name: textSchema(mostMakeName, { least: 1, empty: 'a make needs a name' }),
   lamp: lampSchema,
   school: schoolIdSchema,
   /** Only these markers are to be used, with their codes; absent: the whole rack. */
@@ -24,6 +27,8 @@ export const makeHeadSchema = z.object({
 });
 export type MakeHead = z.infer<typeof makeHeadSchema>;
 
+export const mostPictures = 60;
+
 /** A card project as one document. Every change is an operation (operation.ts). */
-export const makeSchema = z.extend(makeHeadSchema, { pictures: z.array(pictureSchema).check(z.maxLength(60)) });
+export const makeSchema = z.extend(makeHeadSchema, { pictures: z.array(pictureSchema).check(z.maxLength(mostPictures)) });
 export type Make = z.infer<typeof makeSchema>;

@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
 import { textSchema } from './text';
+import { daySchema } from './day';
 import { idSchema } from './id';
 
 /** Parts a marker code is made of, in the order in which they are printed. */
@@ -44,7 +45,7 @@ export type SourcedColour = z.infer<typeof sourcedColourSchema>;
 export const markerEventKinds = ['bought', 'refilled', 'ran dry', 'nib replaced', 'spilled'] as const;
 
 export const markerEventSchema = z.object({
-  on: z.string().check(z.regex(/^\d{4}-\d{2}-\d{2}$/, 'a date as year-month-day')),
+  on: daySchema,
   kind: z.enum(markerEventKinds),
 });
 export type MarkerEvent = z.infer<typeof markerEventSchema>;
@@ -98,7 +99,7 @@ export const pairNoteSchema = z
     secondId: idSchema,
     verdict: z.enum(pairVerdicts),
     reason: z.enum(pairReasons),
-    on: z.string().check(z.regex(/^\d{4}-\d{2}-\d{2}$/)),
+    on: daySchema,
   })
   .check(z.refine(({ firstId, secondId }) => firstId !== secondId, 'a note is about two markers'));
 export type PairNote = z.infer<typeof pairNoteSchema>;

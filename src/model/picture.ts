@@ -27,10 +27,14 @@ export const regionMapSchema = z.object({
 });
 export type RegionMap = z.infer<typeof regionMapSchema>;
 
+/** Signs of a name: more are not read at a glance. */
+export const mostElementName = 60;
+export const mostPictureName = 80;
+
 /** A part of an image that gets its own colours: regions, or a soft spot on another element. */
 export const elementSchema = z.object({
   id: idSchema,
-  name: textSchema(60, { least: 1, empty: 'an element needs a name' }),
+  name: textSchema(mostElementName, { least: 1, empty: 'an element needs a name' }),
   /** Regions in the order of their numbers; each belongs to one element at the most. */
   regionIds: z.array(regionIdSchema).check(z.maxLength(5000)),
   ladder: z.optional(ladderSchema),
@@ -56,7 +60,7 @@ export const standsAtSchema = z.tuple([
 /** One line image of a make. The grey raster is what the decoder made of the original: 8 bit, black lines on white paper. */
 export const pictureSchema = z.object({
   id: idSchema,
-  name: textSchema(80, { least: 1, empty: 'a picture needs a name' }),
+  name: textSchema(mostPictureName, { least: 1, empty: 'a picture needs a name' }),
   widthMm: z.number().check(z.minimum(5), z.maximum(1000)),
   heightMm: z.number().check(z.minimum(1), z.maximum(3000)),
   original: z.object({ sha256: sha256Schema, mediaType: textSchema(80), fileName: textSchema(200) }),

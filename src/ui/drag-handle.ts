@@ -7,8 +7,10 @@ type Options = {
   onDrop?: ((event: PointerEvent<HTMLElement>) => void) | undefined;
   /** Told when the system takes the hand away, such as a palm or a gesture of its own: nothing may stay in the air. */
   onCancel: () => void;
-  /** A key was pressed on the handle. @returns whether it meant something. */
-  onKey: (key: string, withShift: boolean) => boolean;
+  /** A key was pressed on the handle, or is held down. @returns whether it meant something. */
+  onKey: (key: string, withShift: boolean, isHeld: boolean) => boolean;
+  /** Told once when the key that has moved it is let go: however long it was held, that is one move. */
+  onKeyRest?: (() => void) | undefined;
 };
 
 /** A hand that moves less than this, in CSS px, has tapped. */
@@ -23,7 +25,13 @@ export const arrowSteps: Readonly<Record<string, readonly [number, number]>> = {
 };
 
 /** What makes an element a handle that is moved by hand and by keys alike. */
-export function dragHandle({ onDrag, onDrop, onCancel, onKey }: Options) {
+export function dragHandle({ onDrag, onDrop, onCancel, onKey, onKeyRest }: Options) {
+  // A render may come between the two: the handle itself remembers that a key has moved it.
+  const rest = ({ currentTarget }: { currentTarget: HTMLElement }) => {
+    if (!currentTarget.dataset.movedByKey) return;
+    delete currentTarget.dataset.movedByKey;
+    onKeyRest?.();
+  };
   return {
     onPointerDown: (event: PointerEvent<HTMLElement>) => {
       event.currentTarget.setPointerCapture(event.pointerId);
@@ -38,8 +46,12 @@ export function dragHandle({ onDrag, onDrop, onCancel, onKey }: Options) {
     onPointerCancel: (event: PointerEvent<HTMLElement>) => {
       if (event.currentTarget.hasPointerCapture(event.pointerId)) onCancel();
     },
-    onKeyDown: (event: KeyboardEvent) => {
-      if (onKey(event.key, event.shiftKey)) event.preventDefault();
+    onKeyDown: (event: KeyboardEvent<HTMLElement>) => {
+      if (!onKey(event.key, event.shiftKey, event.repeat)) return;
+      event.preventDefault();
+      if (onKeyRest) event.currentTarget.dataset.movedByKey = 'yes';
     },
+    onKeyUp: rest,
+    onBlur: rest,
   };
 }

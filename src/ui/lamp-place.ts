@@ -44,13 +44,19 @@ export function lampAt(lamp: LampOver, x: number, y: number, { width, height, wi
 
 /**
  * Keys: of a far lamp left and right go round the picture by 5 degrees (1 with Shift), up and down higher and lower; a near one goes its way over
- * the paper by 5 mm (1 with Shift), page up and down higher and lower. Null for other keys.
+ * the paper by 5 mm (1 with Shift), as far as its track, page up and down higher and lower. Null for other keys.
  */
-export function moveLampByKey(lamp: LampOver, key: string, fine: boolean): LampOver | null {
+export function moveLampByKey(lamp: LampOver, key: string, fine: boolean, { width, height, widthMm }: LampField): LampOver | null {
   const step = fine ? 1 : 5;
   if (lamp.kind === 'near') {
     const way = arrowSteps[key];
-    if (way) return { ...lamp, xMm: lamp.xMm + step * way[0], yMm: lamp.yMm + step * way[1] };
+    const perPx = widthMm / width;
+    // As by hand, no farther than the track; one that stands farther already only comes nearer.
+    const moved = (mm: number, by: number, sidePx: number) => {
+      const [least, most] = [-outsidePx * perPx, (sidePx + outsidePx) * perPx];
+      return Math.min(Math.max(most, mm), Math.max(Math.min(least, mm), mm + by));
+    };
+    if (way) return { ...lamp, xMm: moved(lamp.xMm, step * way[0], width), yMm: moved(lamp.yMm, step * way[1], height) };
     const rise = { PageUp: step, PageDown: -step }[key];
     return rise === undefined ? null : { ...lamp, heightMm: Math.min(mostNearMm, Math.max(leastNearMm, lamp.heightMm + rise)) };
   }

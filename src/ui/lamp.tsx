@@ -88,12 +88,11 @@ export function Lamp({ lamp, width, height, widthMm, onMove, onSettle }: Props) 
             onDrop: (event) => onSettle?.(atPointer(event)),
             onCancel: () => onSettle?.(lamp),
             onKey: (key, withShift) => {
-              const moved = moveLampByKey(lamp, key, withShift);
-              if (!moved) return false;
-              onMove?.(moved);
-              onSettle?.(moved);
-              return true;
+              const moved = moveLampByKey(lamp, key, withShift, at);
+              if (moved) onMove?.(moved);
+              return moved !== null;
             },
+            onKeyRest: () => onSettle?.(lamp),
           })}
         >
           <Bulb {...{ lamp, isOver, movable }} />

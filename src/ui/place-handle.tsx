@@ -15,7 +15,7 @@ type Props = {
   step: { plain: Place; shift: Place };
   look?: string;
   onMove: (place: [number, number]) => void;
-  /** Told where it stands when the hand lets go, or a key has moved it. */
+  /** Told where it stands when the hand, or the key that has moved it, lets go. */
   onSettle?: ((place: [number, number]) => void) | undefined;
 };
 
@@ -46,11 +46,10 @@ export function PlaceHandle({ name, at, on, limits: [least, most], step, look = 
           const arrow = arrowSteps[key];
           if (!arrow) return false;
           const [alongX, alongY] = withShift ? step.shift : step.plain;
-          const moved: [number, number] = [within(at[0] + arrow[0] * alongX), within(at[1] + arrow[1] * alongY)];
-          onMove(moved);
-          onSettle?.(moved);
+          onMove([within(at[0] + arrow[0] * alongX), within(at[1] + arrow[1] * alongY)]);
           return true;
         },
+        onKeyRest: () => onSettle?.([at[0], at[1]]),
       })}
     >
       <span className="pointer-events-none absolute inset-[13px] rounded-full border-4 border-paper bg-accent shadow" />

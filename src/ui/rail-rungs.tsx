@@ -10,7 +10,7 @@ export type RungWork = {
   /** Moved by hand to a lightness; `settles` when it is let go. */
   onMoveTo: (rung: number, lightnessL: number, settles: boolean) => void;
   /** A key on a rung. @returns whether it meant something. */
-  onKey: (rung: number, key: string) => boolean;
+  onKey: (rung: number, key: string, isHeld: boolean) => boolean;
 };
 
 type Props = RungWork & { rungs: readonly LadderRung[]; heightPx: number; name: string };
@@ -48,7 +48,7 @@ export function RailRungs({ rungs, heightPx, name, inHand, onTake, onMoveTo, onK
           },
           onDrop: ({ clientY }) => putDown(rung, clientY),
           onCancel: () => putDown(rung, moved.current?.at ?? 0),
-          onKey: (key) => onKey(rung, key),
+          onKey: (key, _, isHeld) => onKey(rung, key, isHeld),
         });
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: two lines may share a code; a rung is named by its place.

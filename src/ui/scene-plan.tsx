@@ -75,9 +75,10 @@ export function ScenePlan({ standing, currentId, imageOf, onShow, onPlace }: Pro
                       const step = arrowSteps[key];
                       if (!step) return false;
                       const reach = withShift ? 10 : 1;
-                      onPlace(one.id, [one.xMm + step[0] * reach, one.yMm + step[1] * reach]);
+                      setMoved({ id: one.id, at: [xMm + step[0] * reach, yMm + step[1] * reach] });
                       return true;
                     },
+                    onKeyRest: putDown,
                   })
                 : {})}
             >

@@ -63,9 +63,10 @@ export function ShareBar({ label, parts, onChange }: Props) {
                 onKey: (key, withShift) => {
                   const way = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[key];
                   if (way === undefined) return false;
-                  onChange(withBorderAt(shares, border, at + way * (withShift ? 0.01 : 0.05)), true);
+                  onChange(withBorderAt(shares, border, at + way * (withShift ? 0.01 : 0.05)), false);
                   return true;
                 },
+                onKeyRest: () => onChange(shares, true),
               })}
             >
               <span className="block h-full w-1.5 rounded-full border border-paper" style={{ background: inkHex }} />

@@ -1,3 +1,4 @@
+import { useRef } from 'react';
 import { Slider as Base } from 'radix-ui';
 
 export type SliderProps = {
@@ -11,12 +12,20 @@ export type SliderProps = {
   /** The value in words. */
   words: string;
   onChange: (value: number) => void;
-  /** Told when the hand lets go, or a key has moved it. */
+  /** Told when the hand, or the key that has moved it, lets go: however long it was held, that is one move. */
   onSettle?: ((value: number) => void) | undefined;
 };
 
+/** Keys that move a slider (ARIA Authoring Practices Guide, slider pattern). */
+const slidingKeys = new Set(['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown', 'Home', 'End', 'PageUp', 'PageDown']);
+
 /** A value between two ends, by hand and keys, told in words. */
 export function Slider({ label, ends, value, least, most, step, words, onChange, onSettle }: SliderProps) {
+  const isByKey = useRef(false);
+  const rest = () => {
+    if (isByKey.current) onSettle?.(value);
+    isByKey.current = false;
+  };
   return (
     <div>
       <div className="flex justify-between gap-4">
@@ -30,11 +39,14 @@ export function Slider({ label, ends, value, least, most, step, words, onChange,
         step={step}
         value={[value]}
         onValueChange={([next]) => next !== undefined && onChange(next)}
+        onKeyDown={({ key }) => {
+          if (slidingKeys.has(key)) isByKey.current = true;
+        }}
+        onKeyUp={rest}
+        onBlur={rest}
         // A drag that ends where it began commits nothing; what follows it has to know all the same that it has ended.
         onPointerUp={() => onSettle?.(value)}
         onPointerCancel={() => onSettle?.(value)}
-        // For a key it tells the end of a change before the change itself: the end has to come last.
-        onValueCommit={([next]) => next !== undefined && onSettle && queueMicrotask(() => onSettle(next))}
       >
         <Base.Track className="relative h-2 grow rounded-full border border-ink bg-paper">
           <Base.Range className="absolute h-full rounded-full bg-ink" />

@@ -90,9 +90,9 @@ describe('elements beside each other', () => {
 describe('pull list and glance', () => {
   const picture = madeUpPicture({
     elements: [
-      { id: 'boots', name: 'Boots', regionIds: [], ladder: rungs('53m.bark', '19m.bark') },
-      { id: 'letter', name: 'Letter', regionIds: [], ladder: rungs('88b.gold', '88b.clay') },
-      { id: 'cap', name: 'Cap', regionIds: [], ladder: rungs('88b.clay', '53m.bark') },
+      { id: 'boots', name: 'Boots', regionIds: ['r1'], ladder: rungs('53m.bark', '19m.bark') },
+      { id: 'letter', name: 'Letter', regionIds: ['r2'], ladder: rungs('88b.gold', '88b.clay') },
+      { id: 'cap', name: 'Cap', regionIds: ['r3'], ladder: rungs('88b.clay', '53m.bark') },
     ],
   });
 

@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import type { Ladder } from '#model/ladder';
+import type { Element } from '#model/picture';
 import { applyOperations } from '#core/make/apply';
+import { soundOperations } from '#core/make/sound-edit';
 import { shareOut } from '#core/sharing/share-out';
+import { recipeOfPicture } from '#core/technique/recipe';
 import { madeUpMake, madeUpPicture, madeUpTable, regionMapOf, tablesOf } from '../../../tests/made-up-make';
 import { box, labelMap } from '../../../tests/label-map';
 import { nearPairs } from './near-regions';
@@ -39,6 +42,42 @@ describe('repeats shared out', () => {
       ['new-1', 'Flag 1', 'r1 r4', 'rose'],
       ['new-2', 'Flag 3', 'r3', 'lake'],
     ]);
+  });
+
+  it('take soft spots along with the region that they lie on; one that lies on nothing is neither kept nor told of', () => {
+    const spotOn = (id: string, on: string): Element => ({
+      id,
+      name: id,
+      regionIds: [],
+      ladder: ladder('rose'),
+      spot: { on, softMm: 1, strokes: [{ points: [[1, 1]], radiusMm: 1 }] },
+    });
+    const more = { id: 'more', name: 'More', regionIds: ['r5'], ladder: ladder('lake') };
+    const spotted = {
+      ...picture,
+      elements: [{ ...flags, regionIds: ['r1', 'r2', 'r3', 'r4'] }, more, ...picture.elements.slice(1), spotOn('dot', 'flags'), spotOn('fleck', 'more')],
+    };
+    const kindOf = new Map(['r1', 'r2', 'r3', 'r4', 'r5'].map((id) => [id, 0]));
+    const operations = shareRegions(spotted, { ladders: [ladder('plum')], kindOf, name: 'Flag' }, newIds(), table.table);
+    const after = applyOperations(madeUpMake(spotted), operations, tablesOf(table)).pictures[0];
+    if (!after) expect.fail();
+    const holders = after.elements.filter(({ spot }) => !spot).map(({ id }) => id);
+    const spots = after.elements.filter(({ spot }) => spot);
+    expect(spots).toHaveLength(2);
+    for (const { spot } of spots) expect(holders).toContain(spot?.on);
+    const names = (elements: readonly Element[]) =>
+      recipeOfPicture({ school: 'wetBaseDarkToLight' }, { elements: [...elements] }, []).elements.map(({ name }) => name);
+    expect(names(after.elements)).toContain('dot');
+    expect(names(after.elements.filter(({ spot }) => spot)), 'a spot alone').toEqual([]);
+  });
+
+  it('have names that can be kept, however long the one they share', () => {
+    const name = 'x'.repeat(60);
+    const kindOf = new Map(flags.regionIds.map((id, index) => [id, index % 3]));
+    const operations = shareRegions(picture, { ladders: ['a', 'b', 'c'].map(ladder), kindOf, name }, newIds());
+    expect(soundOperations(operations)).toHaveLength(operations.length);
+    const elements = applyOperations(madeUpMake(picture), operations, tablesOf(table)).pictures[0]?.elements ?? [];
+    expect(new Set(elements.map((element) => element.name)).size).toBe(elements.length);
   });
 
   it('shared out again use the same elements, and what holds nothing any more goes', () => {

@@ -2,6 +2,8 @@ import { entities, type PictureRowKind, rowKinds } from '#model/entity';
 import type { Body } from '#model/body';
 import type { SaidCut } from '#model/cut-end';
 import type { Front } from '#model/front';
+import type { HandStroke } from '#model/hand-stroke';
+import type { LightWish } from '#model/light-wish';
 import type { Make } from '#model/make';
 import type { Element, Picture } from '#model/picture';
 import { counted } from './counted';
@@ -54,6 +56,65 @@ const fieldWords: Record<string, { name: string; words: (row: never) => string }
   },
 };
 
+/** Any value in words: lists and objects without the signs of a program. @param isExact all of it, and every digit. */
+function plainWords(value: unknown, isExact = false): string {
+  if (value === undefined || value === null) return absent;
+  if (typeof value === 'number') return String(isExact ? value : Math.round(value * 100) / 100);
+  if (typeof value !== 'object') return String(value);
+  const told = Array.isArray(value)
+    ? value.map((own) => plainWords(own, isExact))
+    : Object.entries(value).map(([name, own]) => `${name} ${plainWords(own, isExact)}`);
+  return told.length > 6 && !isExact ? `${told.slice(0, 6).join(', ')} and ${told.length - 6} more` : told.join(', ');
+}
+
+const mmPlace = (place: readonly number[]): string => place.map((mm) => `${Math.round(mm)} mm`).join(', ');
+
+/** Words of a row's fields, where its plain value would not be understood; a field that stands in no list here is told as it is. */
+const rowFieldWords: { [K in PictureRowKind]?: Record<string, { name: string; words: (row: never) => string }> } = {
+  element: {
+    name: { name: 'name', words: ({ name }: Element) => name },
+    regionIds: { name: 'areas', words: ({ regionIds }: Element) => `${counted(regionIds.length, 'area')}: ${regionIds.map((id) => id.slice(1)).join(' ')}` },
+    ladder: {
+      name: 'ladder',
+      words: ({ ladder }: Element) =>
+        ladder ? `${ladder.rungs.map(({ code }) => code).join(' ')}${ladder.order === 'place' ? ', from the edge to the middle' : ''}` : 'no ladder',
+    },
+    kind: { name: 'made of', words: ({ kind }: Element) => kind ?? 'as its name says' },
+    light: { name: 'light', words: ({ light }: Element) => (light ? lightWords(light) : 'as usual') },
+    spot: {
+      name: 'soft spot',
+      words: ({ spot }: Element) =>
+        spot ? `${counted(spot.strokes.length, 'stroke')}, the first at ${mmPlace(spot.strokes[0]?.points[0] ?? [])}, edge ${spot.softMm} mm` : absent,
+    },
+    outside: {
+      name: 'on the paper outside',
+      words: ({ outside }: Element) => {
+        if (!outside) return absent;
+        if (outside.kind === 'halo') return `halo in steps of ${outside.stepMm} mm`;
+        return `ground shadow from ${mmPlace(outside.from)} to ${mmPlace(outside.to)}, ${outside.depthMm} mm deep`;
+      },
+    },
+  },
+  stroke: {
+    points: { name: 'way', words: ({ points }: HandStroke) => `from ${mmPlace(points[0] ?? [])} to ${mmPlace(points.at(-1) ?? [])}` },
+    radiusMm: { name: 'width', words: ({ radiusMm }: HandStroke) => `${(2 * radiusMm).toFixed(1)} mm` },
+  },
+  body: {
+    regionIds: { name: 'areas', words: ({ regionIds }: Body) => `${counted(regionIds.length, 'area')}: ${regionIds.map((id) => id.slice(1)).join(' ')}` },
+    relief: { name: 'form', words: ({ relief }: Body) => (relief ? plainWords(relief) : 'as its outline says') },
+  },
+};
+
+function lightWords({ shade, highlight, shares, lamp }: LightWish): string {
+  const told = [
+    shade && shade !== 'usual' ? shade : null,
+    highlight === undefined ? null : `${Math.round(100 * highlight)} % kept bare`,
+    shares ? `shares ${shares.map((share) => `${Math.round(100 * share)} %`).join(' ')}` : null,
+    lamp ? `a lamp of its own, ${lamp.azimuthDeg}° round, ${lamp.heightDeg}° high` : null,
+  ].filter((words) => words !== null);
+  return told.length > 0 ? told.join(', ') : 'as usual';
+}
+
 /** Whole rows in words. */
 const rowWords: Record<PictureRowKind, (row: never) => string> = {
   element: (element: Element) => {
@@ -63,19 +124,47 @@ const rowWords: Record<PictureRowKind, (row: never) => string> = {
   mend: ({ kind }: { kind: string }) => kind,
   body: ({ regionIds, on, relief }: Body) =>
     `${counted(regionIds.length, 'area')}${on ? `, on ${on}` : ''}${relief ? `, ${relief.kind}` : ''}`,
-  cut: ({ at, isCut }: SaidCut) => `${isCut ? 'cut off' : 'rounds away'} at ${at.map((mm) => `${Math.round(mm)} mm`).join(', ')}`,
-  stroke: ({ kind, points }: { kind: string; points: readonly (readonly [number, number])[] }) =>
-    `${kind} at ${points[0]?.map((mm) => `${Math.round(mm)} mm`).join(', ')}`,
+  cut: ({ at, isCut }: SaidCut) => `${isCut ? 'cut off' : 'rounds away'} at ${mmPlace(at)}`,
+  stroke: ({ kind, points }: HandStroke) => `${kind} at ${mmPlace(points[0] ?? [])}`,
   front: ({ between, front }: Front) => (front ? `${front} in front` : `neither of ${between.join(' and ')}`),
 };
+
+/** Each field in which two rows of one name differ. */
+function rowDifferences(kind: PictureRowKind, title: string, first: Row, second: Row): MakeDifference[] {
+  const fields = [...new Set([...Object.keys(first), ...Object.keys(second)])];
+  return fields.flatMap((field) => {
+    const read = (row: Row) => (row as unknown as Record<string, unknown>)[field];
+    if (!differs(read(first), read(second))) return [];
+    const own = rowFieldWords[kind]?.[field];
+    const words = (row: Row) => (own ? own.words(row as never) : plainWords(read(row)));
+    const [told, other] = [words(first), words(second)];
+    // Where words alone do not tell them apart, the values do.
+    const isTold = told !== other;
+    return [
+      {
+        what: `${title}, ${own?.name ?? field}`,
+        first: isTold ? told : plainWords(read(first), true),
+        second: isTold ? other : plainWords(read(second), true),
+      },
+    ];
+  });
+}
 
 function fieldDifferences(kind: 'make' | 'picture', of: string, first: Make | Picture, second: Make | Picture): MakeDifference[] {
   return Object.keys(entities[kind].fields).flatMap((field) => {
     const own = fieldWords[`${kind}.${field}`];
     const read = (row: Make | Picture) => (row as Record<string, unknown>)[field];
     if (!differs(read(first), read(second))) return [];
-    const words = (row: Make | Picture) => (own ? own.words(row as never) : inOrder(read(row)).slice(0, 80));
-    return [{ what: `${own?.name ?? field}${of}`, first: words(first), second: words(second) }];
+    const words = (row: Make | Picture) => (own ? own.words(row as never) : plainWords(read(row)));
+    const [told, other] = [words(first), words(second)];
+    const isTold = told !== other;
+    return [
+      {
+        what: `${own?.name ?? field}${of}`,
+        first: isTold ? told : plainWords(read(first), true),
+        second: isTold ? other : plainWords(read(second), true),
+      },
+    ];
   });
 }
 
@@ -99,11 +188,9 @@ function pictureDifferences(first: Picture | undefined, second: Picture | undefi
     for (const [own, other] of pairs<Row>(first[list as 'elements'], second[list as 'elements'])) {
       if (!differs(own, other)) continue;
       const row = (own ?? other) as Row & { name?: string };
-      differences.push({
-        what: `${rules[kind].title} ${row.name ?? row.id.slice(0, 4)}`,
-        first: own ? told(own) : absent,
-        second: other ? told(other) : absent,
-      });
+      const title = `${rules[kind].title} ${row.name ?? row.id.slice(0, 4)}`;
+      if (own && other) differences.push(...rowDifferences(kind as PictureRowKind, title, own, other));
+      else differences.push({ what: title, first: own ? told(own) : absent, second: other ? told(other) : absent });
     }
   }
   return differences;

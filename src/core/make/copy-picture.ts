@@ -1,14 +1,6 @@
 import type { Element, Picture } from '#model/picture';
-import { cleanText } from '#model/text';
-
-/** A name not taken among others: "Pilot 2". */
-export function freshCopyName(name: string, taken: readonly string[], most = 80): string {
-  for (let number = 2; ; number++) {
-    const ending = ` ${number}`;
-    const wished = `${cleanText(name, most - ending.length)}${ending}`;
-    if (!taken.includes(wished)) return wished;
-  }
-}
+import { mostPictureName } from '#model/picture';
+import { freshName } from './fresh-name';
 
 /** A soft spot lies on the copy of the element it lay on. */
 function spotOn({ spot }: Element, ids: ReadonlyMap<string, string>): Partial<Element> {
@@ -26,9 +18,10 @@ export function copyOfPicture(picture: Picture, others: readonly Picture[], newI
   return {
     ...kept,
     id,
-    name: freshCopyName(
+    name: freshName(
       picture.name,
       others.map(({ name }) => name),
+      { most: mostPictureName, from: 2 },
     ),
     elements: picture.elements.map((element) => ({ ...element, ...spotOn(element, ids), id: ids.get(element.id) ?? newId() })),
     bodies: picture.bodies.map((body) => ({ ...body, id: newId() })),

@@ -3,8 +3,9 @@ import type { Operation } from '#model/operation';
 import { madeUpMake, madeUpPicture, madeUpTable, regionMapOf, tablesOf } from '../../../tests/made-up-make';
 import { applyOperation } from './apply';
 import { blobsNamed, blobsOfPicture } from './blobs-named';
-import { copyOfPicture, freshCopyName } from './copy-picture';
+import { copyOfPicture } from './copy-picture';
 import { describeOperations } from './describe';
+import { freshName } from './fresh-name';
 import { freshElementName, labelsOf, whiteRegions } from './picture-lookup';
 import { isReadUpToDate, readingKey } from './reading-key';
 import { splitOperations } from './split-operations';
@@ -77,7 +78,7 @@ describe('a copy of a picture', () => {
     expect(copy).toMatchObject({ id: 'new-1', name: 'Pilot 3', elements: [{ id: 'new-2', name: 'Hat', regionIds: ['r1'] }] });
     expect(copy.standsAtMm).toBeUndefined();
     expect(isReadUpToDate(copy)).toBe(true);
-    expect(freshCopyName('x'.repeat(80), [])).toHaveLength(80);
+    expect(freshName('x'.repeat(80), [], { most: 80, from: 2 })).toBe(`${'x'.repeat(78)} 2`);
   });
 });
 

@@ -1,8 +1,9 @@
 import type { Make } from '#model/make';
-import type { Element, Picture } from '#model/picture';
+import { type Element, mostElementName, type Picture } from '#model/picture';
 import type { Region } from '#model/region-table';
 import type { Outside } from '#model/outside';
 import type { SpotStroke } from '#model/soft-spot';
+import { freshName } from './fresh-name';
 import type { IndexedTable } from './region-tables';
 
 export function pictureById(make: Make | null | undefined, pictureId: string | null | undefined): Picture | undefined {
@@ -30,6 +31,11 @@ export function regionIdsUnder({ elements }: Pick<Picture, 'elements'>, { region
   return spot ? (elements.find(({ id }) => id === spot.on)?.regionIds ?? []) : regionIds;
 }
 
+/** Whether anything of an element lies on the picture: an area, the paper outside, or, for a soft spot, an area of what it lies on. */
+export function liesOnPicture(picture: Pick<Picture, 'elements'>, element: Element): boolean {
+  return element.outside !== undefined || regionIdsUnder(picture, element).length > 0;
+}
+
 /** Area of an element in mm²; that of a soft spot is what its strokes would cover side by side. */
 export function areaMm2Of(element: Pick<Element, 'regionIds' | 'spot' | 'outside' | 'ladder'>, table: IndexedTable | undefined): number {
   if (element.outside) return outsideAreaMm2(element.outside, element.ladder?.rungs.length ?? usualOutsideRungs, table);
@@ -44,10 +50,11 @@ function strokeAreaMm2({ points, radiusMm }: SpotStroke): number {
 
 /** A name not taken in the picture: "Element 3". */
 export function freshElementName(picture: Pick<Picture, 'elements'>, wished = 'Element'): string {
-  const taken = new Set(picture.elements.map(({ name }) => name));
-  let number = 1;
-  while (taken.has(`${wished} ${number}`)) number++;
-  return `${wished} ${number}`;
+  return freshName(
+    wished,
+    picture.elements.map(({ name }) => name),
+    { most: mostElementName, from: 1 },
+  );
 }
 
 /** Rungs that a halo or ground shadow has as a rule. */

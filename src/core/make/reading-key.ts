@@ -1,4 +1,5 @@
 import { strToU8 } from 'fflate';
+import type { Operation } from '#model/operation';
 import type { Picture } from '#model/picture';
 import { type Reading, usualReading } from '#model/reading';
 import { digestOf } from './digest';
@@ -29,3 +30,16 @@ function sorted(value: object): [string, unknown][] {
 export function isReadUpToDate(picture: Picture): boolean {
   return picture.regionMap?.of === readingKey(picture);
 }
+
+/** Whether operations change what the regions of a picture are read from. */
+export function changesReading(operations: readonly Operation[], pictureId: string): boolean {
+  return operations.some((operation) => {
+    if (!('entity' in operation)) return false;
+    if (operation.entity === 'mend') return operation.pictureId === pictureId;
+    if (operation.kind !== 'patch' || operation.entity !== 'picture' || operation.id !== pictureId) return false;
+    return readFrom.some((field) => field in operation.fields);
+  });
+}
+
+/** Fields of a picture that its reading depends on (readingKey). */
+const readFrom = ['grey', 'widthMm', 'lineSettings'] as const;

@@ -1,4 +1,7 @@
+import type { Make } from '#model/make';
 import { mostSteps, type Operation, type Step, type Steps, type StepTurn } from '#model/operation';
+import { pictureById } from './picture-lookup';
+import { type RegionTables, tableOf } from './region-tables';
 
 export const noSteps: Steps = { undo: [], redo: [] };
 
@@ -45,4 +48,26 @@ export function advanceSteps(
       return step ? { undo: [...undo, { ...step, inverse: [...inverse] }], redo: without(redo) } : steps;
     }
   }
+}
+
+/**
+ * Operations of a step without the regions that its picture has no more: a reading may have come after it. A region map that comes with them counts.
+ * @param make to which they are to be applied.
+ */
+export function withoutLostRegions(make: Make, operations: readonly Operation[], tables: RegionTables): Operation[] {
+  const current = new Map(make.pictures.map((picture) => [picture.id, tableOf(picture, tables)]));
+  return operations.flatMap((operation): Operation[] => {
+    if (operation.kind === 'setRegionMap') {
+      current.set(operation.pictureId, operation.regionMap ? tables.get(operation.regionMap.table) : undefined);
+      return [operation];
+    }
+    if (!('pictureId' in operation) || !pictureById(make, operation.pictureId)) return [operation];
+    const isThere = (id: string) => current.get(operation.pictureId)?.byId.has(id) ?? false;
+    if (operation.kind === 'put' && operation.entity === 'element') {
+      return [{ ...operation, row: { ...operation.row, regionIds: operation.row.regionIds.filter(isThere) } }];
+    }
+    if (operation.kind !== 'assignRegions') return [operation];
+    const assignments = operation.assignments.filter(({ regionId }) => isThere(regionId));
+    return assignments.length > 0 ? [{ ...operation, assignments }] : [];
+  });
 }

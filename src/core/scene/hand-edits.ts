@@ -35,7 +35,7 @@ export function layHandStroke(
     [x, y - 1.5 * radiusMm],
     [x, y + 1.5 * radiusMm],
   ];
-  const points = path.length > 1 ? thinnedOut([...path], 0.1).slice(0, mostPoints) : isFold ? upright : [first];
+  const points = path.length > 1 ? thinnedOut(path, 0.1, mostPoints) : isFold ? upright : [first];
   const row: HandStroke = { id, kind, points, radiusMm };
   return { operations: [{ kind: 'put', entity: 'stroke', pictureId: picture.id, row }], said: saidOf[kind] };
 }

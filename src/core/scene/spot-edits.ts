@@ -27,7 +27,7 @@ export function laySpot(
   newId: () => string,
 ): SpotEdit {
   const { path, radiusMm, softMm } = stroke;
-  const points = path.length > 1 ? thinnedOut([...path], 0.1).slice(0, mostPoints) : [...path];
+  const points = path.length > 1 ? thinnedOut(path, 0.1, mostPoints) : [...path];
   const inHand = picture.elements.find(({ id }) => id === inHandId);
   const nothing = (said: string): SpotEdit => ({ operations: [], elementId: inHandId, said });
   if (!host) {

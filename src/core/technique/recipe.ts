@@ -4,7 +4,7 @@ import type { Element, Picture } from '#model/picture';
 import type { Role } from '#model/ladder';
 import type { SchoolId } from '#model/school';
 import { staysWhite } from '#core/make/element-names';
-import { areaMm2Of } from '#core/make/picture-lookup';
+import { areaMm2Of, liesOnPicture } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { rolesOfLadder, usualShares } from '#core/markers/ladder';
 import { wishedShares } from '#core/light/wished-shares';
@@ -75,7 +75,7 @@ export function recipeOfPicture(
 ): PictureRecipe {
   const markers = new Map(rack.map((marker) => [marker.id, marker]));
   const coloured = picture.elements
-    .filter((element) => element.ladder)
+    .filter((element) => element.ladder && liesOnPicture(picture, element))
     .map((element, index) => ({ element, index, early: turnOf(element, picture.elements, markers) }))
     .sort((first, second) => second.early - first.early || first.index - second.index);
   let number = 0;

@@ -1,6 +1,8 @@
 import { AlertDialog } from 'radix-ui';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import type { Problem } from '#model/api/problem';
 import { compareMakes } from '#core/make/compare';
+import { CallProblem, problemToShow } from '#islands/shared/server-calls.ts';
 import { Button } from '#ui/button.tsx';
 import type { KeepState } from './keeping';
 
@@ -10,14 +12,37 @@ type ConflictProps = {
   onLayMineOnTop: () => Promise<void>;
 };
 
+/** How often the server is asked while a choice waits. */
+const retryMs = 1_500;
+
 /** Both versions of a make that was edited in two windows, and the choice between them. */
 export function ConflictDialog({ keep, onTakeTheirs, onLayMineOnTop }: ConflictProps) {
   const [busy, setBusy] = useState(false);
+  const [waiting, setWaiting] = useState<Problem | null>(null);
+  const isHere = useRef(true);
+  useEffect(() => {
+    isHere.current = true;
+    return () => {
+      isHere.current = false;
+    };
+  }, []);
   const differences = compareMakes(keep.theirs, keep.mine);
   const theirs = keep.isRestored ? 'As restored' : 'The other window';
   const choose = (work: () => Promise<void>) => async () => {
     setBusy(true);
-    await work().finally(() => setBusy(false));
+    // Both versions are here as long as it takes: the choice is carried out as soon as the server answers.
+    while (isHere.current) {
+      try {
+        await work();
+        setWaiting(null);
+        break;
+      } catch (error) {
+        setWaiting(problemToShow(error));
+        if (!(error instanceof CallProblem) || !error.mayPass) break;
+        await new Promise((resolve) => setTimeout(resolve, retryMs));
+      }
+    }
+    setBusy(false);
   };
   return (
     <AlertDialog.Root open>
@@ -51,6 +76,11 @@ export function ConflictDialog({ keep, onTakeTheirs, onLayMineOnTop }: ConflictP
             </tbody>
           </table>
           {differences.length === 0 && <p className="mt-2">Both windows made the same changes.</p>}
+          {waiting && (
+            <p role="status" className="mt-4 border-l-8 border-ink bg-paper px-4 py-2">
+              {waiting.message} {busy ? 'Your choice waits, and is carried out as soon as that is over.' : waiting.remedy}
+            </p>
+          )}
           <div className="mt-5 flex flex-wrap gap-3">
             <AlertDialog.Cancel asChild>
               <Button disabled={busy} onClick={choose(onTakeTheirs)}>

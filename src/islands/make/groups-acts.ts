@@ -1,5 +1,5 @@
 import type { Ladder } from '#model/ladder';
-import type { Operation } from '#model/operation';
+import type { Operation, Step } from '#model/operation';
 import type { Element, Picture } from '#model/picture';
 import { pictureById } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
@@ -52,17 +52,21 @@ export function giveSuggested(stores: Stores, elementId: string, suggested: Sugg
 }
 
 /** Changes the ladder of an element as it is then; where that cannot be, says why. */
-function changeLadder(stores: Stores, elementId: string, change: (ladder: Ladder | undefined) => RungChange): void {
+function changeLadder(stores: Stores, elementId: string, change: (ladder: Ladder | undefined) => RungChange, goesOn = false): void {
   const { useMake, useGroups, pictureId } = stores;
   let result: RungChange | null = null;
-  const isDone = useMake.getState().edit((newest) => {
-    const element = pictureById(newest, pictureId)?.elements.find(({ id }) => id === elementId);
-    if (!element) return null;
-    result = change(element.ladder);
-    if ('problem' in result) return null;
-    checkSpotLadder(element, result.ladder);
-    return [{ kind: 'patch', entity: 'element', pictureId, id: elementId, fields: { ladder: result.ladder } }];
-  });
+  const changes = ({ done }: Step) => done.some((own) => own.kind === 'patch' && own.entity === 'element' && own.id === elementId);
+  const isDone = useMake.getState().edit(
+    (newest) => {
+      const element = pictureById(newest, pictureId)?.elements.find(({ id }) => id === elementId);
+      if (!element) return null;
+      result = change(element.ladder);
+      if ('problem' in result) return null;
+      checkSpotLadder(element, result.ladder);
+      return [{ kind: 'patch', entity: 'element', pictureId, id: elementId, fields: { ladder: result.ladder } }];
+    },
+    goesOn ? { turn: { kind: 'join', to: (step, isNewest) => isNewest && changes(step), otherwise: 'do' } } : {},
+  );
   const done = result as RungChange | null;
   if (!done) return;
   const name = elementOf(stores, elementId)?.name ?? '';
@@ -80,10 +84,11 @@ function openRack({ useMake }: Pick<Stores, 'useMake'>, inHand: readonly string[
 
 const idsOf = (ladder: Ladder | undefined): string[] => ladder?.rungs.map(({ markerId }) => markerId) ?? [];
 
-export function stepTowards(stores: Stores, elementId: string, markerId: string, towards: Towards): void {
-  changeLadder(stores, elementId, (ladder) =>
-    ladder ? stepRung(ladder, markerId, towards, openRack(stores, idsOf(ladder))) : { problem: 'It has no ladder.' },
-  );
+/** @param isHeld a key is held down: it goes on with the step that it began. */
+export function stepTowards(stores: Stores, elementId: string, markerId: string, towards: Towards, isHeld = false): void {
+  const change = (ladder: Ladder | undefined): RungChange =>
+    ladder ? stepRung(ladder, markerId, towards, openRack(stores, idsOf(ladder))) : { problem: 'It has no ladder.' };
+  changeLadder(stores, elementId, change, isHeld);
 }
 
 export function addTowards(stores: Stores, elementId: string, towards: Towards): void {

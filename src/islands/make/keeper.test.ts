@@ -5,10 +5,11 @@ import type { Batch, Operation } from '#model/operation';
 import { applyOperations } from '#core/make/apply';
 import { newMake } from '#core/make/new-make';
 import { decodeRegionTable, indexTable, type IndexedTable } from '#core/make/region-tables';
+import { changesReading } from '#core/make/reading-key';
 import { noSteps } from '#core/make/steps';
 import { upgrade } from '#core/upgrade/upgrade';
 import { CallProblem } from '#islands/shared/server-calls.ts';
-import { madeUpPicture } from '../../../tests/made-up-make';
+import { madeUpPicture, madeUpTable, regionMapOf, tablesOf } from '../../../tests/made-up-make';
 import { memoryOutbox } from '../../../tests/memory-outbox';
 import { Keeper } from './keeper';
 import type { Keeping } from './keeping';
@@ -165,12 +166,100 @@ describe('the keeper', () => {
     expect(outbox.aside.size).toBe(0);
   });
 
+  it('sets aside only what was refused in words: all else waits, with a growing pause, and is kept when it passes', async () => {
+    const outbox = memoryOutbox();
+    const server = fakeServer(makeOf('One'));
+    const problem = { code: 'unforeseen', message: 'Something went wrong that was not foreseen.', remedy: 'Try once more.' };
+    for (const status of [500, 501, 599, 408, 429, 200]) {
+      const { keeper, seen } = await startedKeeper(outbox, {
+        ...server,
+        send: async (batch, blobs) => {
+          if (tries++ < 3) throw new CallProblem(status, problem);
+          return server.send(batch, blobs);
+        },
+      });
+      let tries = 0;
+      keeper.edit(() => [rename(`after ${status}`)]);
+      await until(() => seen.keep?.kind === 'waiting');
+      expect(seen.setAside, String(status)).toEqual([]);
+      await kept(seen);
+      expect(server.document.name).toBe(`after ${status}`);
+      expect(outbox.aside.size).toBe(0);
+      keeper.stop();
+    }
+  });
+
+  it('shows nothing as done that the server would refuse: what does not fit its schemas is said at once', async () => {
+    const server = fakeServer(makeOf('One'));
+    const { keeper, seen } = await startedKeeper(memoryOutbox(), server);
+    const before = seen.make;
+    const far = { kind: 'near' as const, pictureId: 'p1', xMm: 9_000, yMm: 0, heightMm: 20 };
+    for (const [operations, words] of [
+      [[{ kind: 'put', entity: 'element', pictureId: 'p1', row: { id: 'e9', name: 'x'.repeat(61), regionIds: [] } }], /name: at most 60 signs fit/],
+      [[{ kind: 'patch', entity: 'make', fields: { lamp: far } }], /cannot be kept/],
+      [[rename('')], /a make needs a name/],
+      [
+        Array.from({ length: 61 }, (_, place) => ({ kind: 'put', entity: 'picture', row: madeUpPicture({ id: `more-${place}` }) })),
+        /60 pictures at the most/,
+      ],
+    ] as [Operation[], RegExp][]) {
+      expect(() => keeper.edit(() => operations)).toThrow(words);
+      expect(seen.make).toBe(before);
+    }
+    // As the server keeps it: what is typed round a name goes.
+    keeper.edit(() => [rename('  Two  ')]);
+    expect(seen.make?.name).toBe('Two');
+    await kept(seen);
+    expect(seen.setAside).toEqual([]);
+  });
+
+  it('a reading belongs to its mend, whatever was done meanwhile: one undo takes both, and what came between stays', async () => {
+    const [first, second] = [madeUpTable(['r1', 'r2']), madeUpTable(['r1', 'r3'])];
+    const tables = tablesOf(first, second);
+    const picture = madeUpPicture({
+      regionMap: regionMapOf(first),
+      regionsGiven: 2,
+      elements: [{ id: 'e1', name: 'Hat', regionIds: ['r1'] }],
+    });
+    const make = { ...newMake({ id: 'make-1', name: 'One' }), pictures: [picture] };
+    const server = fakeServer(make, tables);
+    const bytes = new Map([first, second].map((table) => [table.sha256, table.bytes]));
+    const { keeper, seen } = await startedKeeper(memoryOutbox(), server, async (sha256) => bytes.get(sha256) ?? expect.fail(sha256));
+    await keeper.loadTables([first.sha256, second.sha256]);
+    keeper.edit(() => [{ kind: 'put', entity: 'mend', pictureId: 'p1', row: { kind: 'paper', id: 'w1', at: [3, 4] } }]);
+    keeper.edit(() => [rename('Two')]);
+    keeper.edit(() => [{ kind: 'assignRegions', pictureId: 'p1', assignments: [{ regionId: 'r2', elementId: 'e1' }] }]);
+    // The reading of the mend comes only now: r2 is no more.
+    keeper.edit(() => [{ kind: 'setRegionMap', pictureId: 'p1', regionMap: regionMapOf(second), givenBefore: 2 }], {
+      turn: { kind: 'join', to: ({ done }) => changesReading(done, 'p1'), otherwise: 'none' },
+    });
+    expect(seen.steps?.undo).toHaveLength(3);
+    const now = () => ({
+      name: seen.make?.name,
+      mends: seen.make?.pictures[0]?.mends.length,
+      table: seen.make?.pictures[0]?.regionMap?.table,
+    });
+    // The newest step named a region that the reading lost: it goes back as far as it can.
+    await keeper.takeStep('undo');
+    await keeper.takeStep('undo');
+    expect(now()).toEqual({ name: 'One', mends: 1, table: second.sha256 });
+    await keeper.takeStep('undo');
+    expect(now()).toEqual({ name: 'One', mends: 0, table: first.sha256 });
+    await keeper.takeStep('redo');
+    expect(now()).toEqual({ name: 'One', mends: 1, table: second.sha256 });
+    await keeper.takeStep('redo');
+    expect(now().name).toBe('Two');
+    await kept(seen);
+    expect(seen.setAside).toEqual([]);
+    expect(server.document).toEqual(seen.make);
+  });
+
   it('steps go back and forth, and an edit that another window has overtaken is told', async () => {
     const server = fakeServer(makeOf('One'));
     const { keeper, seen } = await startedKeeper(memoryOutbox(), server);
     keeper.edit(() => [rename('Two')]);
     keeper.edit(() => [{ kind: 'put', entity: 'element', pictureId: 'p1', row: { id: 'e1', name: 'Hat', regionIds: [] } }]);
-    keeper.edit(() => [patchElement('e1', 'Cap')], { turn: { kind: 'follow' } });
+    keeper.edit(() => [patchElement('e1', 'Cap')], { turn: { kind: 'join', to: (_, isNewest) => isNewest, otherwise: 'none' } });
     await keeper.takeStep('undo');
     expect(seen.make?.pictures[0]?.elements).toEqual([]);
     await keeper.takeStep('undo');

@@ -4,12 +4,13 @@ import type { Problem } from '#model/api/problem';
 import { type Make, makeSchemaVersion } from '#model/make';
 import type { Batch, Operation, Steps, StepTurn } from '#model/operation';
 import { applyOperation, applyOperations } from '#core/make/apply';
+import { checkChanged, soundOperations } from '#core/make/sound-edit';
 import { describeOperations } from '#core/make/describe';
 import { invertOperations } from '#core/make/invert';
 import { OperationError } from '#core/make/operation-error';
 import { decodeRegionTable, indexTable, type RegionTables, tablesNamed } from '#core/make/region-tables';
 import { splitOperations } from '#core/make/split-operations';
-import { advanceSteps, noSteps } from '#core/make/steps';
+import { advanceSteps, noSteps, withoutLostRegions } from '#core/make/steps';
 import { upgrade } from '#core/upgrade/upgrade';
 import { CallProblem, problemToShow } from '#islands/shared/server-calls.ts';
 import type { LaidDownBatch, SetAside, WaitingBatch, WaitingBlob } from '#islands/shared/outbox.ts';
@@ -71,8 +72,10 @@ export class Keeper {
    */
   edit(change: (make: Make) => readonly Operation[] | null, options: EditOptions = {}): boolean {
     if (!this.base || !this.document) throw new Error('The make is not loaded yet.');
-    const operations = change(this.document);
-    if (!operations || operations.length === 0) return false;
+    const wished = change(this.document);
+    if (!wished || wished.length === 0) return false;
+    // By the schemas of the server: what it would refuse is not shown as done.
+    const operations = soundOperations(wished);
     const { blobs = [], tables, turn = { kind: 'do' } } = options;
     if (tables) this.tables = new Map([...this.tables, ...tables]);
     const step = this.stepTurn(turn);
@@ -94,6 +97,7 @@ export class Keeper {
     // Whole or not at all: what does not fit throws here, before anything is changed.
     let { document, steps } = { document: this.document, steps: this.steps };
     for (const batch of batches) ({ document, steps } = this.advanced(document, steps, batch));
+    checkChanged(this.document, document);
     Object.assign(this, { document, steps });
     this.sequence += batches.length;
     this.queue.push(...batches);
@@ -125,7 +129,11 @@ export class Keeper {
     await this.loadTables(tablesNamed(this.document, operations));
     // Another step may have been taken while tables were fetched.
     if (this.steps[kind].at(-1)?.id !== step.id) return false;
-    return this.edit(() => operations, { turn: { kind, id: step.id } });
+    // Regions that a reading lost since then are not brought back by what is older.
+    const left = withoutLostRegions(this.document, operations, this.tables);
+    // Where nothing is left of it, the step is taken all the same: those before it must be reached.
+    const taken = left.length > 0 ? left : [nothingOf(this.document)];
+    return this.edit(() => taken, { turn: { kind, id: step.id } });
   }
 
   /** Bytes that the server may not have yet. */
@@ -159,13 +167,12 @@ export class Keeper {
   /** Ends a conflict by laying this window's edits on the other's version; what no longer fits there is left out and counted. */
   async layMineOnTop(): Promise<{ leftOut: number }> {
     const kept = await this.options.read();
+    // All that may fail comes first: until then everything is as it was.
+    await this.loadTables(this.queue.flatMap(({ operations }) => tablesNamed(kept.document, operations)));
     const old = this.queue;
-    this.base = baseOf(kept);
-    const named = old.flatMap(({ operations }) => tablesNamed(kept.document, operations));
-    await this.loadTables(named);
     let document = kept.document;
     let leftOut = 0;
-    this.queue = [];
+    const queue: WaitingBatch[] = [];
     for (const batch of old) {
       const fits = batch.operations.filter((operation) => {
         try {
@@ -177,10 +184,12 @@ export class Keeper {
           return false;
         }
       });
-      const expectedRevision = kept.revision + this.queue.length;
-      if (fits.length > 0) this.queue.push({ ...batch, batchId: this.newId(), operations: fits, expectedRevision, epoch: kept.epoch });
+      const expectedRevision = kept.revision + queue.length;
+      if (fits.length > 0) queue.push({ ...batch, batchId: this.newId(), operations: fits, expectedRevision, epoch: kept.epoch });
     }
-    this.layDown(old, this.queue);
+    this.base = baseOf(kept);
+    this.queue = queue;
+    this.layDown(old, queue);
     this.rebuild();
     this.tell(this.queue.length > 0 ? { kind: 'sending' } : { kind: 'kept' });
     void this.pump();
@@ -206,9 +215,10 @@ export class Keeper {
   private stepTurn(turn: NonNullable<EditOptions['turn']>): StepTurn | undefined {
     if (turn.kind === 'none') return undefined;
     if (turn.kind === 'do') return { id: this.newId(), turn: 'do' };
-    if (turn.kind !== 'follow') return { id: turn.id, turn: turn.kind };
-    const newest = this.steps.undo.at(-1);
-    return newest && { id: newest.id, turn: 'follow' };
+    if (turn.kind !== 'join') return { id: turn.id, turn: turn.kind };
+    const { undo } = this.steps;
+    const joined = undo.findLast((step, place) => turn.to(step, place === undo.length - 1));
+    return joined ? { id: joined.id, turn: 'follow' } : this.stepTurn({ kind: turn.otherwise });
   }
 
   private tell(state: KeepState): void {
@@ -363,6 +373,11 @@ export class Keeper {
     this.retryTimer = setTimeout(() => void this.pump(), this.retryMs);
     this.retryMs = Math.min(8_000, this.retryMs * 2);
   }
+}
+
+/** An edit that changes nothing. */
+function nothingOf({ name }: Make): Operation {
+  return { kind: 'patch', entity: 'make', fields: { name } };
 }
 
 function baseOf({ revision, document, steps, epoch }: KeptMake): Base {

@@ -1,7 +1,7 @@
 import type { ApplyBatchAnswer, KeptMake } from '#model/api/makes';
 import type { Problem } from '#model/api/problem';
 import type { Make } from '#model/make';
-import type { Batch, Steps } from '#model/operation';
+import type { Batch, Step, Steps } from '#model/operation';
 import type { IndexedTable, RegionTables } from '#core/make/region-tables';
 import type { Outbox, SetAside, WaitingBlob } from '#islands/shared/outbox.ts';
 
@@ -33,6 +33,13 @@ export type EditOptions = {
   blobs?: readonly WaitingBlob[];
   /** Region tables among those blobs. */
   tables?: ReadonlyMap<string, IndexedTable>;
-  /** What the edit is to the maker's steps. Default: a new step; `follow`: part of the newest one; `none`: nothing of the maker's. */
-  turn?: { kind: 'do' } | { kind: 'follow' } | { kind: 'none' } | { kind: 'undo' | 'redo'; id: string };
+  /**
+   * What the edit is to the maker's steps. Default: a new step. `join`: part of the newest step that `to` says it belongs to, or, where there is none,
+   * `otherwise`. `none`: nothing of the maker's.
+   */
+  turn?:
+    | { kind: 'do' }
+    | { kind: 'join'; to: (step: Step, isNewest: boolean) => boolean; otherwise: 'do' | 'none' }
+    | { kind: 'none' }
+    | { kind: 'undo' | 'redo'; id: string };
 };

@@ -147,7 +147,7 @@ function deskHand({ useMake, useDesk, picture, table, labels, proposals }: HandO
     }
     if (!picture.regionMap) return set({ said: 'The areas are not found yet.' });
     // Kept at once as the hand made it; the reading says what it means.
-    const stroke = points.length > 1 ? thinnedOut(points, 0.05).slice(0, mostTouchPoints) : points;
+    const stroke = points.length > 1 ? thinnedOut(points, 0.05, mostTouchPoints) : points;
     edit(() => [putMend(picture.id, { kind: 'touch', id: crypto.randomUUID(), tool, points: stroke })]);
     set({ said: 'Mended.' });
   };

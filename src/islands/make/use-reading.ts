@@ -2,7 +2,7 @@ import { useCallback, useEffect, useEffectEvent, useState } from 'react';
 import type { Problem } from '#model/api/problem';
 import type { Picture } from '#model/picture';
 import { pictureById } from '#core/make/picture-lookup';
-import { isReadUpToDate, readingKey } from '#core/make/reading-key';
+import { changesReading, isReadUpToDate, readingKey } from '#core/make/reading-key';
 import { type IndexedTable, tableOf } from '#core/make/region-tables';
 import type { PictureDoubt } from '#core/picture/judge-picture';
 import { newestWish } from '#islands/shared/newest-wish.ts';
@@ -76,7 +76,8 @@ export function useReading(
         const isKept = edit(result.operations, {
           blobs: result.blobs,
           tables: result.tables,
-          turn: { kind: now.regionMap ? 'follow' : 'none' },
+          // It belongs to what it was read for, whatever was done meanwhile: one undo takes both.
+          turn: now.regionMap ? { kind: 'join', to: ({ done }) => changesReading(done, pictureId), otherwise: 'none' } : { kind: 'none' },
         });
         if (!isKept) continue;
         setDoubt({ pictureId, doubt: result.doubt });

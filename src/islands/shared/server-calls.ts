@@ -13,9 +13,10 @@ export class CallProblem extends Error {
     super(problem.message);
   }
 
-  /** The server or its database is away: the same call may go through later. */
+  /** Only what was refused in words is refused for good; all else (the server is away, or met what it did not foresee) may pass. */
   get mayPass(): boolean {
-    return [0, 499, 502, 503, 504, 507].includes(this.status);
+    const isRefusal = this.status >= 400 && this.status < 500 && ![408, 425, 429, 499].includes(this.status);
+    return !isRefusal || this.problem === notUnderstood;
   }
 }
 
@@ -93,6 +94,13 @@ export async function fetchBytes(path: string): Promise<Uint8Array<ArrayBuffer>>
 /** The problem to show for anything caught. */
 export function problemToShow(error: unknown): Problem {
   if (error instanceof CallProblem) return error.problem;
-  const message = error instanceof Error ? error.message : String(error);
-  return { code: 'unforeseen', message, remedy: 'Load the page again. What was kept is safe.' };
+  const { name = '', message = '' } = error instanceof Error ? error : {};
+  // Words of the browser or of a library say nothing to a maker: they go to the console.
+  const isOurs = ['Error', 'RangeError', 'OperationError', 'NewerSchemaError', 'WorkerGoneError'].includes(name) && /^[A-Z“"].* /s.test(message);
+  if (!isOurs) console.error(error);
+  return {
+    code: 'unforeseen',
+    message: isOurs ? message : 'Something went wrong in this page that was not foreseen.',
+    remedy: 'Load the page again. What was kept is safe.',
+  };
 }

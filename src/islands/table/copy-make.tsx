@@ -2,7 +2,8 @@ import { useState } from 'react';
 import * as z from 'zod/mini';
 import type { Problem } from '#model/api/problem';
 import { idSchema } from '#model/id';
-import { freshCopyName } from '#core/make/copy-picture';
+import { mostMakeName } from '#model/make';
+import { freshName } from '#core/make/fresh-name';
 import { call, jsonPost, problemToShow } from '#islands/shared/server-calls.ts';
 import { Button } from '#ui/button.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
@@ -15,7 +16,7 @@ export function CopyMake({ make, onCopied }: { make: { id: string; name: string 
     setBusy(true);
     setProblem(null);
     try {
-      const wished = { id: crypto.randomUUID(), name: freshCopyName(make.name, []) };
+      const wished = { id: crypto.randomUUID(), name: freshName(make.name, [], { most: mostMakeName, from: 2 }) };
       await call(z.object({ id: idSchema }), `/api/makes/${make.id}/copies`, jsonPost(wished));
       onCopied();
     } catch (error) {

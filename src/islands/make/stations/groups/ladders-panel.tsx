@@ -56,9 +56,9 @@ export function LaddersPanel(props: GroupsProps) {
       if (done) giveLadder(stores, chosen.id, done.ladder);
       set({ preview: null, rungId: done?.markerId ?? markerId });
     },
-    onKey: (rung, key) => {
+    onKey: (rung, key, isHeld) => {
       const markerId = chosenRungs[rung]?.markerId ?? '';
-      if (key === 'ArrowUp' || key === 'ArrowDown') stepTowards(stores, chosen.id, markerId, keyTowards[key]);
+      if (key === 'ArrowUp' || key === 'ArrowDown') stepTowards(stores, chosen.id, markerId, keyTowards[key], isHeld);
       else if (key === '+') addTowards(stores, chosen.id, 'darker');
       else if (key === '-') addTowards(stores, chosen.id, 'paler');
       else if (key === 'Delete') takeRungOut(stores, chosen.id, markerId);

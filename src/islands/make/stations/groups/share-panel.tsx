@@ -50,7 +50,7 @@ export function SharePanel(props: GroupsProps) {
       if (!now) return null;
       const here = new Set(now.elements.flatMap(({ regionIds }) => regionIds));
       const still = new Map([...kindOf].filter(([id]) => here.has(id)));
-      return shareRegions(now, { ladders, kindOf: still, name }, () => crypto.randomUUID());
+      return shareRegions(now, { ladders, kindOf: still, name }, () => crypto.randomUUID(), table);
     });
     if (!isDone) return;
     set({

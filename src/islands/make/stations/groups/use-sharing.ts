@@ -74,7 +74,7 @@ export function useSharing(
     }
     const kindOf = new Map(regions.map(({ id }, place) => [id, answer.kindOf[place] ?? 0]));
     setState({ problem: null, neighbours: answer.neighbours });
-    const operations = shareRegions(picture, { ladders, kindOf, name: 'Repeat' }, previewId);
+    const operations = shareRegions(picture, { ladders, kindOf, name: 'Repeat' }, previewId, table);
     set({ sharing: { ...useGroups.getState().sharing, kindOf }, preview: operations });
   });
   useEffect(() => {

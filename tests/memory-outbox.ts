@@ -1,4 +1,5 @@
-import type { LaidDownBatch, Outbox, SetAside } from '#islands/shared/outbox.ts';
+import type { LaidDownBatch } from '#model/waiting';
+import type { Outbox, SetAside } from '#islands/shared/outbox.ts';
 
 /** An outbox in memory: what IndexedDB is to a browser. */
 export function memoryOutbox(): Outbox & { waiting: Map<string, LaidDownBatch>; aside: Map<string, SetAside> } {

@@ -1,10 +1,10 @@
 /// <reference lib="webworker" />
-import { expose } from 'comlink';
 import type { z } from 'zod/mini';
 import { nearPairs } from '#core/groups/near-regions';
 import { palettesOfPicture } from '#core/groups/palette-of-picture';
 import { shareOut } from '#core/sharing/share-out';
 import { groupsPictureSchema, type PaletteAnswer, paletteRequestSchema, type ShareAnswer, shareRequestSchema } from './groups-messages';
+import { offer } from './offer';
 
 let picture: z.infer<typeof groupsPictureSchema> | undefined;
 /** What lies side by side is asked for again and again while a seed is tried. */
@@ -42,4 +42,4 @@ const api = {
 
 export type GroupsApi = typeof api;
 
-expose(api);
+offer(api);

@@ -1,8 +1,8 @@
 /// <reference lib="webworker" />
-import { expose } from 'comlink';
 import { findLadders } from '#core/markers/find-ladders';
 import { worthBuying } from '#core/markers/worth-buying';
 import { type LadderAnswer, ladderRequestSchema } from './ladders-messages';
+import { offer } from './offer';
 
 const api = {
   /** Finds ladders; a rack of thousands may take seconds, and the page goes on. */
@@ -18,4 +18,4 @@ const api = {
 
 export type LaddersApi = typeof api;
 
-expose(api);
+offer(api);

@@ -1,5 +1,5 @@
 /// <reference lib="webworker" />
-import { expose, transfer } from 'comlink';
+import { transfer } from 'comlink';
 import type { LineSettings, Mend } from '#model/reading';
 import { betweenFrames } from '#core/photo/frame';
 import type { BinaryImage, GreyImage } from '#core/raster/image';
@@ -16,6 +16,7 @@ import {
   type ReadRefusal,
   readRequestSchema,
 } from './regions-messages';
+import { offer } from './offer';
 
 let grey: GreyImage | null = null;
 /** Line work of the newest settings: most readings change only mends. */
@@ -111,4 +112,4 @@ const api = {
 
 export type RegionsApi = typeof api;
 
-expose(api);
+offer(api);

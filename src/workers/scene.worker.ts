@@ -1,10 +1,11 @@
 /// <reference lib="webworker" />
-import { expose, transfer } from 'comlink';
+import { transfer } from 'comlink';
 import { bandPixels } from '#core/scene/band-map';
 import { contactsOf } from '#core/scene/contacts';
 import { bandPlaces } from '#core/scene/band-places';
 import { type BandRequest, openScene, type Scene, type SceneEdge } from '#core/scene/scene';
 import { type BandAnswer, bandRequestSchema, type FormAnswer, loadRequestSchema } from './scene-messages';
+import { offer } from './offer';
 
 let scene: Scene | undefined;
 let labelsOfPicture = new Uint16Array(0);
@@ -52,4 +53,4 @@ const api = {
 
 export type SceneApi = typeof api;
 
-expose(api);
+offer(api);

@@ -14,10 +14,14 @@ export const mostPastedCodes = 20_000;
  */
 function codesOfWords(words: readonly string[], line: MarkerLine): string[] {
   const codes: string[] = [];
+  const tones = new Set(line.rule.tones?.map((tone) => tone.toLowerCase()));
+  const isTone = (word: string | undefined) => word !== undefined && tones.has(word.toLowerCase());
+  // Where the next tone word after each word stands, found once from the end.
+  const nextTone = new Int32Array(words.length).fill(-1);
+  for (let at = words.length - 2; at >= 0; at--) nextTone[at] = isTone(words[at + 1]) ? at + 1 : (nextTone[at + 1] as number);
   for (let at = 0; at < words.length; ) {
     const counts = Array.from({ length: Math.min(mostWordsOfCode, words.length - at) }, (_, index) => index + 1);
-    const isTone = (word: string | undefined) => line.rule.tones?.some((tone) => tone.toLowerCase() === word?.toLowerCase()) ?? false;
-    const next = words.findIndex((word, index) => index > at && isTone(word));
+    const next = nextTone[at] as number;
     const toneFirst = line.rule.parts[0] === 'tone' && isTone(words[at]);
     const fitting = counts.filter((one) => readCode(line.rule, words.slice(at, at + one).join(' ')).ok);
     const count = (toneFirst ? fitting.findLast((one) => next < 0 || at + one <= next) : fitting[0]) ?? 1;
@@ -93,12 +97,15 @@ export function keysOfLine(present: readonly RackMarker[], line: MarkerLine): Se
  * @throws RangeError beyond 20,000 codes.
  */
 export function readPastedCodes(text: string, options: ImportOptions): ImportRow[] {
+  const tooMany = (count: number) =>
+    new RangeError(`The list has ${count.toLocaleString('en')} entries; ${mostPastedCodes.toLocaleString('en')} fit. Paste it in parts.`);
+  // Told at once: no code takes more words than this, and every part between signs is one at least.
+  const words = text.match(/[^\s,;|+&]+/g)?.length ?? 0;
+  const parts = text.split(/[,;\t\n\r|+&]+/).filter((part) => part.trim() !== '').length;
+  const fewest = Math.max(parts, Math.ceil(words / mostWordsOfCode));
+  if (fewest > mostPastedCodes) throw tooMany(fewest);
   const pieces = splitPasted(text, options.line);
-  if (pieces.length > mostPastedCodes) {
-    throw new RangeError(
-      `The list has ${pieces.length.toLocaleString('en')} entries; ${mostPastedCodes.toLocaleString('en')} fit. Paste it in parts.`,
-    );
-  }
+  if (pieces.length > mostPastedCodes) throw tooMany(pieces.length);
   const seen = keysOfLine(options.present, options.line);
   let before = shapeOf('');
   return pieces.map((piece) => {

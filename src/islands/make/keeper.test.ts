@@ -13,7 +13,8 @@ import { madeUpPicture, madeUpTable, regionMapOf, tablesOf } from '../../../test
 import { memoryOutbox } from '../../../tests/memory-outbox';
 import { Keeper } from './keeper';
 import type { Keeping } from './keeping';
-import type { LaidDownBatch, Outbox, WaitingBlob } from '#islands/shared/outbox.ts';
+import type { LaidDownBatch, WaitingBlob } from '#model/waiting';
+import type { Outbox } from '#islands/shared/outbox.ts';
 
 const sha = 'ab'.repeat(32);
 const blob: WaitingBlob = { sha256: sha, bytes: new Uint8Array([1, 2, 3]) };

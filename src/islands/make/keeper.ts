@@ -13,7 +13,8 @@ import { splitOperations } from '#core/make/split-operations';
 import { advanceSteps, noSteps, withoutLostRegions } from '#core/make/steps';
 import { upgrade } from '#core/upgrade/upgrade';
 import { CallProblem, problemToShow } from '#islands/shared/server-calls.ts';
-import type { LaidDownBatch, SetAside, WaitingBatch, WaitingBlob } from '#islands/shared/outbox.ts';
+import type { LaidDownBatch, WaitingBlob } from '#model/waiting';
+import type { SetAside, WaitingBatch } from '#islands/shared/outbox.ts';
 import type { EditOptions, KeeperOptions, KeepState } from './keeping';
 
 type Base = { revision: number; document: Make; steps: Steps; epoch: string };

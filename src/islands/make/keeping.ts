@@ -3,7 +3,8 @@ import type { Problem } from '#model/api/problem';
 import type { Make } from '#model/make';
 import type { Batch, Step, Steps } from '#model/operation';
 import type { IndexedTable, RegionTables } from '#core/make/region-tables';
-import type { Outbox, SetAside, WaitingBlob } from '#islands/shared/outbox.ts';
+import type { WaitingBlob } from '#model/waiting';
+import type { Outbox, SetAside } from '#islands/shared/outbox.ts';
 
 export type KeepState =
   | { kind: 'kept' }

@@ -18,6 +18,7 @@ import { PictureTags } from './pictures-shelf';
 import { SetAsideNotice } from './set-aside-notice';
 import { StationPanel } from './station-panel';
 import { useAddress } from './use-address';
+import type { Bands } from './use-bands';
 import { useOriginalSize } from './use-original-size';
 import { type Raster, useRaster } from './use-raster';
 import { useReading } from './use-reading';
@@ -43,10 +44,10 @@ function NoPicture({ makeId }: { makeId: string }) {
   );
 }
 
-type NoticesProps = { useMake: MakeStore; raster: Raster; unknown: string | null };
+type NoticesProps = { useMake: MakeStore; raster: Raster; bands: Bands; unknown: string | null };
 
 /** What went otherwise than was asked: said over the station. */
-function Notices({ useMake, raster, unknown }: NoticesProps) {
+function Notices({ useMake, raster, bands, unknown }: NoticesProps) {
   const { setAside, misfit, dropSetAside } = useMake(
     useShallow((state) => ({ setAside: state.setAside, misfit: state.misfit, dropSetAside: state.dropSetAside })),
   );
@@ -62,6 +63,13 @@ function Notices({ useMake, raster, unknown }: NoticesProps) {
       {raster.problem && (
         <ProblemNotice problem={raster.problem}>
           <Button onClick={raster.fetchAgain}>Fetch the picture again</Button>
+        </ProblemNotice>
+      )}
+      {bands.problem && (
+        <ProblemNotice
+          problem={{ code: 'no-light', message: bands.problem, remedy: 'What you made is safe. Start it again; if it comes again, load the page again.' }}
+        >
+          <Button onClick={bands.tryAgain}>Start it again</Button>
         </ProblemNotice>
       )}
     </>
@@ -127,7 +135,7 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
           />
         </ErrorBoundary>
         <div className="flex min-h-0 flex-col overflow-y-auto bg-bench px-4 py-4 lg:px-5" data-station={station}>
-          <Notices useMake={useMake} raster={raster} unknown={unknown} />
+          <Notices useMake={useMake} raster={raster} bands={bands} unknown={unknown} />
           <ErrorBoundary what="this station" resetKey={`${station} ${picture?.id}`}>
             <Suspense fallback={<p role="status">Opening …</p>}>
               {picture ? (

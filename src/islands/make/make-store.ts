@@ -14,7 +14,7 @@ import { noSteps } from '#core/make/steps';
 import { type ShownMarker, withAssumedColours } from '#core/markers/assumed-colour';
 import { call, fetchBlob, jsonPost, keepBlob, problemToShow } from '#islands/shared/server-calls.ts';
 import type { Rack } from '#model/marker';
-import { writeWaitingFile } from '#islands/shared/waiting-file.ts';
+import { writeWaitingFile } from '#workers/waiting-file';
 import { Keeper } from './keeper';
 import type { EditOptions, KeepState } from './keeping';
 import { type Outbox, openOutbox, type SetAside } from '#islands/shared/outbox.ts';

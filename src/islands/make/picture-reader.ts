@@ -1,4 +1,4 @@
-import { proxy, type Remote, wrap } from 'comlink';
+import { proxy, type Remote } from 'comlink';
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
 import type { Picture } from '#model/picture';
@@ -14,10 +14,11 @@ import { decodeLabelMap } from '#core/picture/label-map';
 import { inheritedAssignments } from '#core/picture/match-regions';
 import { toRegionTable } from '#core/picture/region-table';
 import type { ResolvedTouch } from '#core/picture/resolve-touches';
+import { livingWorker } from '#islands/shared/living-worker.ts';
 import { CallProblem } from '#islands/shared/server-calls.ts';
 import type { RegionsApi } from '#workers/regions.worker';
-import type { ReadRequest } from '#workers/regions-messages';
-import type { WaitingBlob } from '#islands/shared/outbox.ts';
+import type { ReadAnswer, ReadRefusal, ReadRequest } from '#workers/regions-messages';
+import type { WaitingBlob } from '#model/waiting';
 
 export type Proposal = { from: [number, number]; to: [number, number] };
 
@@ -40,8 +41,14 @@ const projectionOf = ({ preparation = wholeOriginal, widthMm, heightMm }: Frame)
 
 /** Pictures in the worker that reads them; one of another grey raster is loaded when it is asked for. */
 export class PictureReader {
-  private readonly thread = new Worker(new URL('../../workers/regions.worker.ts', import.meta.url), { type: 'module' });
-  private readonly api: Remote<RegionsApi> = wrap<RegionsApi>(this.thread);
+  private readonly worker = livingWorker<RegionsApi>({
+    what: 'What finds the areas of the picture',
+    create: (name) => new Worker(new URL('../../workers/regions.worker.ts', import.meta.url), { type: 'module', name }),
+    // One that is started again knows no picture.
+    begin: async () => {
+      this.loadedGrey = '';
+    },
+  });
   private loadedGrey = '';
   private loading: Promise<void> = Promise.resolve();
   /** The newest label map that was read or fetched. */
@@ -50,15 +57,22 @@ export class PictureReader {
   constructor(private readonly blobOf: BlobOf) {}
 
   close(): void {
-    this.thread.terminate();
+    this.worker.close();
   }
 
-  /** @throws CallProblem when the server is away. */
-  load(picture: Picture): Promise<void> {
+  /** Asks the worker, which has the picture loaded then. @throws CallProblem when the server is away. */
+  private ask<T>(picture: Picture, question: (api: Remote<RegionsApi>) => Promise<T>): Promise<T> {
+    return this.worker.ask(async (api) => {
+      await this.load(picture, api);
+      return question(api);
+    });
+  }
+
+  private load(picture: Picture, api: Remote<RegionsApi>): Promise<void> {
     const key = `${picture.grey.sha256} ${picture.widthMm}`;
     if (this.loadedGrey === key) return this.loading;
     this.loadedGrey = key;
-    this.loading = this.blobOf(picture.grey.sha256).then((png) => this.api.load({ png, pxPerMm: pxPerMmOf(picture) }));
+    this.loading = this.blobOf(picture.grey.sha256).then((png) => api.load({ png, pxPerMm: pxPerMmOf(picture) }));
     this.loading.catch(() => {
       this.loadedGrey = '';
     });
@@ -81,7 +95,6 @@ export class PictureReader {
    */
   async read(picture: Picture, table: IndexedTable | undefined, onProgress: Progress): Promise<ReadResult> {
     onProgress('Fetching the picture', 0);
-    await this.load(picture);
     const labels = table ? await this.labelsOf(picture) : null;
     const request: ReadRequest = { reading: readingOf(picture) };
     const frame = frameOf(picture);
@@ -97,7 +110,7 @@ export class PictureReader {
         ...(isCutAnew ? { frames: { now: projectionOf(frame), before: projectionOf(then) } } : {}),
       };
     }
-    const answer = await this.api.read(request, proxy(onProgress));
+    const answer = await this.ask(picture, async (api): Promise<ReadAnswer | ReadRefusal> => api.read(request, proxy(onProgress)));
     if ('tooManyRegions' in answer) {
       throw new CallProblem(422, {
         code: 'too-many-areas',
@@ -147,9 +160,8 @@ export class PictureReader {
   }
 
   async propose(picture: Picture): Promise<Proposal[]> {
-    await this.load(picture);
     const { settings, mends } = readingOf(picture);
-    return this.api.propose(settings, mends);
+    return this.ask(picture, (api) => api.propose(settings, mends));
   }
 
   async loupe(
@@ -157,8 +169,7 @@ export class PictureReader {
     settings: LineSettings,
     box: { left: number; top: number; width: number; height: number },
   ): Promise<ImageData> {
-    await this.load(picture);
-    return new ImageData(await this.api.loupe({ settings, ...box }), box.width, box.height);
+    return new ImageData(await this.ask(picture, (api) => api.loupe({ settings, ...box })), box.width, box.height);
   }
 }
 

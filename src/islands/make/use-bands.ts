@@ -1,5 +1,5 @@
-import { type Remote, transfer, wrap } from 'comlink';
-import { useEffect, useLayoutEffect, useMemo, useState } from 'react';
+import { transfer } from 'comlink';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import type { Marker } from '#model/marker';
 import type { Picture } from '#model/picture';
 import type { IndexedTable } from '#core/make/region-tables';
@@ -10,6 +10,7 @@ import type { BandPlace } from '#core/scene/band-places';
 import type { LampOver } from '#core/scene/lamp-over';
 import { paintBands, paintForm, type Rgb } from '#core/scene/paint-bands';
 import { type BandsOfPicture, bandsOfPicture, coloursOfBands } from '#core/scene/picture-bands';
+import { livingWorker } from '#islands/shared/living-worker.ts';
 import { type NewestWish, newestWish } from '#islands/shared/newest-wish.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import { canvasOf } from '#ui/canvas-of.ts';
@@ -30,11 +31,14 @@ export type Bands = {
   /** Ids of the elements in the order of their numbers in the band map. */
   ids: readonly string[];
   problem: string | null;
+  /** Begins anew where the light could not be computed. */
+  tryAgain: () => void;
 };
 
 export type ElementEdge = SceneEdge & { elementId: string };
 
-const noBands: Bands = { paint: null, areasMm2: new Map(), places: new Map(), edges: [], contacts: [], ids: [], problem: null };
+type Painted = Omit<Bands, 'problem' | 'tryAgain'>;
+const noBands: Painted = { paint: null, areasMm2: new Map(), places: new Map(), edges: [], contacts: [], ids: [] };
 
 type Mapped = {
   ids: string[];
@@ -72,25 +76,35 @@ export function useBands(
   const [scene, setScene] = useState<NewestWish<Asked> | null>(null);
   const [mapped, setMapped] = useState<Mapped | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const [bands, setBands] = useState<Bands>(noBands);
+  const [bands, setBands] = useState<Painted>(noBands);
   const byId = useMemo(() => new Map(markers.map((marker) => [marker.id, marker])), [markers]);
   const { widthPx = 0, heightPx = 0 } = picture?.regionMap ?? {};
   const pxPerMm = widthPx / (picture?.widthMm ?? 1);
 
+  const [turn, setTurn] = useState(0);
+  const tryAgain = useCallback(() => {
+    setProblem(null);
+    setTurn((last) => last + 1);
+  }, []);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a turn is one try.
   useEffect(() => {
     setMapped(null);
     if (!isShown || !labels || labels.length !== widthPx * heightPx) return;
-    const thread = new Worker(new URL('../../workers/scene.worker.ts', import.meta.url), { type: 'module' });
-    const api: Remote<SceneApi> = wrap<SceneApi>(thread);
-    const copy = labels.slice();
-    const loaded = api.load(transfer({ labels: copy, width: widthPx, height: heightPx, pxPerMm }, [copy.buffer]));
+    const worker = livingWorker<SceneApi>({
+      what: 'What computes the light',
+      create: (name) => new Worker(new URL('../../workers/scene.worker.ts', import.meta.url), { type: 'module', name }),
+      begin: (api) => {
+        const copy = labels.slice();
+        return api.load(transfer({ labels: copy, width: widthPx, height: heightPx, pxPerMm }, [copy.buffer]));
+      },
+    });
     let current = true;
     const wishes = newestWish<Asked>(
       async ({ ids, request, ...also }) => {
-        await loaded;
-        const answer = await api.bands(request, also.withContacts);
-        const form = also.withForm ? await api.form(request) : null;
-        const edges = also.withEdges ? await api.edges(request) : [];
+        const answer = await worker.ask((api) => api.bands(request, also.withContacts));
+        const form = also.withForm ? await worker.ask((api) => api.form(request)) : null;
+        const edges = also.withEdges ? await worker.ask((api) => api.edges(request)) : [];
         if (!current) return;
         setMapped({ ids, ...answer, form, edges });
         setProblem(null);
@@ -101,10 +115,10 @@ export function useBands(
     return () => {
       current = false;
       wishes.forget();
-      thread.terminate();
+      worker.close();
       setScene(null);
     };
-  }, [isShown, labels, widthPx, heightPx, pxPerMm]);
+  }, [isShown, labels, widthPx, heightPx, pxPerMm, turn]);
 
   // What is asked, as text: an edit that changes nothing of it (a name) asks nothing.
   const asked = useMemo(
@@ -141,9 +155,8 @@ export function useBands(
       edges: edges.map((edge) => ({ ...edge, elementId: ids[edge.element] ?? '' })),
       contacts,
       ids,
-      problem: null,
     });
   }, [mapped, colours, pxPerMm, view]);
 
-  return problem ? { ...bands, problem } : bands;
+  return useMemo(() => ({ ...bands, problem, tryAgain }), [bands, problem, tryAgain]);
 }

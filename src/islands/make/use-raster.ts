@@ -46,7 +46,7 @@ export function useRaster(useMake: MakeStore, picture: Picture | undefined): Ras
     blobOf(grey)
       .then((png) => createImageBitmap(new Blob([png], { type: 'image/png' })))
       .then(
-        (bitmap) => current && setScan(bitmap),
+        (bitmap) => (current ? setScan(bitmap) : bitmap.close()),
         (error: unknown) => current && setProblem(problemToShow(error)),
       );
     return () => {
@@ -83,6 +83,10 @@ export function useRaster(useMake: MakeStore, picture: Picture | undefined): Ras
   const inkMends = JSON.stringify((picture?.mends ?? []).filter(({ kind }) => kind === 'line' || kind === 'rub'));
   const widthMm = picture?.widthMm ?? 1;
   const lines = useMemo(() => (scan ? withInkMends(scan, JSON.parse(inkMends), widthMm) : null), [scan, inkMends, widthMm]);
+
+  // Closed when nothing shows them any more: a bitmap holds its pixels until somebody comes to collect it, which may be long.
+  useEffect(() => () => scan?.close(), [scan]);
+  useEffect(() => () => (lines === scan ? undefined : lines?.close()), [lines, scan]);
 
   return { lines, labels, problem, fetchAgain };
 }

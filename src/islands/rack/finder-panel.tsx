@@ -4,9 +4,11 @@ import type { ShownMarker } from '#core/markers/assumed-colour';
 import { labOfHex } from '#core/colour/lab';
 import type { LadderRequest } from '#core/markers/find-ladders';
 import { findMarker } from '#core/markers/find-marker';
+import { Button } from '#ui/button.tsx';
 import { Choice } from '#ui/choice.tsx';
 import { ColourField } from '#ui/colour-field.tsx';
 import { Ladder } from '#ui/ladder.tsx';
+import { ProblemNotice } from '#ui/notice.tsx';
 import { type FoundLadder, useLadders } from './use-ladders';
 
 type Props = {
@@ -53,7 +55,7 @@ export function FinderPanel({ markers, lines, notes, from, onFrom, warned }: Pro
           },
     [start, rungs, ends, all, contrast, notes],
   );
-  const { ladders, purchase, problem } = useLadders(markers, request);
+  const { ladders, purchase, problem, tryAgain } = useLadders(markers, request);
   const found = ladders ?? [];
   const choice = 'min-h-11 border-b-2 border-ink bg-paper px-2';
   return (
@@ -101,7 +103,11 @@ export function FinderPanel({ markers, lines, notes, from, onFrom, warned }: Pro
         </div>
       </div>
       {ladders === null && <p role="status">Looking through {markers.length} markers …</p>}
-      {problem && <p role="alert">The ladders could not be found: {problem}</p>}
+      {problem && (
+        <ProblemNotice problem={{ code: 'no-ladders', message: problem, remedy: 'The rack is as it was. Start it again; if it comes again, load the page again.' }}>
+          <Button onClick={tryAgain}>Start it again</Button>
+        </ProblemNotice>
+      )}
       {request && ladders?.length === 0 && <p>No ladder of {rungs} fits. Ask for fewer markers or less contrast.</p>}
       <ol className="grid gap-3 [grid-template-columns:repeat(auto-fill,minmax(16rem,1fr))]">
         {found.map((ladder) => (

@@ -1,14 +1,22 @@
+import { type Remote, transfer } from 'comlink';
 import { useState } from 'react';
 import type { MarkerLine, Rack } from '#model/marker';
 import type { RackChange } from '#model/api/rack';
 import type { ImportRow } from '#core/markers/pasted-codes';
 import { newOfRack } from '#core/markers/merge-rack';
 import { type ColumnMapping, type ImportField, importFields } from '#core/markers/table-import';
+import { ReadingNotice } from '#islands/shared/reading-notice.tsx';
 import { saveFile } from '#islands/shared/save-file.ts';
+import { problemToShow } from '#islands/shared/server-calls.ts';
+import { StoppedError, useFiles } from '#islands/shared/use-files.ts';
+import type { FilesApi } from '#workers/files.worker';
+import { mostListBytes } from '#workers/file-limits';
+import type { Read } from '#workers/rack-reading';
 import { Choice } from '#ui/choice.tsx';
 import { Button } from '#ui/button.tsx';
 import { FileButton } from '#ui/file-button.tsx';
-import { lineAsPalette, type Read, rackAsCsv, rackAsJson, readFile, readRows, readText } from './read-import';
+import { SetAsideParts } from '#ui/set-aside-parts.tsx';
+import { lineAsPalette, rackAsCsv, rackAsJson } from './write-rack';
 
 type Props = { rack: Rack; busy: boolean; onChange: (change: RackChange) => Promise<boolean> };
 
@@ -30,39 +38,60 @@ const shownRows = 300;
 export function ImportPanel({ rack, busy, onChange }: Props) {
   const [lineId, setLineId] = useState(rack.lines[0]?.id ?? '');
   const [text, setText] = useState('');
-  const [read, setRead] = useState<Read | null>(null);
-  const [mapping, setMapping] = useState<ColumnMapping>({});
+  const [found, setFound] = useState<Read | null>(null);
+  const [rows, setRows] = useState<readonly ImportRow[]>([]);
+  const files = useFiles();
   const [problem, setProblem] = useState<string | null>(null);
   const [done, setDone] = useState<string | null>(null);
   const line = rack.lines.find(({ id }) => id === lineId) ?? rack.lines[0];
   if (!line) return <p>Make a line of markers first, at “Lines and codes”.</p>;
   const context = { line, lines: rack.lines, present: rack.markers };
-  const rows: ImportRow[] =
-    read?.kind === 'rows' ? read.rows : read?.kind === 'table' && mapping.code !== undefined ? readRows(read, mapping, context) : [];
   const taken = rows.flatMap((row) => (row.taken ? [row.marker] : []));
   const left = rows.filter((row) => !row.taken);
 
-  const show = async (work: () => Read | Promise<Read>) => {
+  const show = async (words: string, question: (api: Remote<FilesApi>) => Promise<Read>) => {
     setProblem(null);
     setDone(null);
-    setRead(null);
+    setFound(null);
+    setRows([]);
     try {
-      const result = await work();
-      setRead(result);
-      if (result.kind === 'table') setMapping(result.mapping);
+      const result = await files.read(words, question);
+      setFound(result);
+      if (result.kind === 'rows') setRows(result.rows);
+      if (result.kind === 'table') await map(result, result.mapping);
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : String(error));
+      if (!(error instanceof StoppedError)) setProblem(problemToShow(error).message);
     }
   };
+  const map = async (table: Read & { kind: 'table' }, mapping: ColumnMapping) => {
+    setFound({ ...table, mapping });
+    setRows([]);
+    if (mapping.code === undefined) return;
+    try {
+      setRows(await files.read('Reading the rows', (api) => api.rackRows(table.body, mapping, context)));
+    } catch (error) {
+      if (!(error instanceof StoppedError)) setProblem(problemToShow(error).message);
+    }
+  };
+  const showFile = async (file: File) => {
+    // Told at once, before it is in memory.
+    if (file.size > mostListBytes) {
+      setProblem(`${file.name} has ${Math.round(file.size / 1024 / 1024)} MB; ${mostListBytes / 1024 / 1024} MB fit. Is this the right file?`);
+      return;
+    }
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    await show(`Reading ${file.name}`, (api) => api.rackFile(file.name, transfer(bytes, [bytes.buffer]), context));
+  };
   const add = async () => {
-    const change: RackChange = read?.kind === 'rack' ? newOfRack(rack, read.file) : { markers: taken };
+    const change: RackChange = found?.kind === 'rack' ? newOfRack(rack, found.file) : { markers: taken };
     const count = change.markers?.length ?? 0;
     if (!(await onChange(change))) return;
     setDone(`${count} markers added.`);
-    setRead(null);
+    setFound(null);
+    setRows([]);
     setText('');
   };
-  const restorable = read?.kind === 'rack' ? newOfRack(rack, read.file) : null;
+  const restorable = found?.kind === 'rack' ? newOfRack(rack, found.file) : null;
   const addable = restorable ? (restorable.markers?.length ?? 0) : taken.length;
 
   return (
@@ -83,26 +112,30 @@ export function ImportPanel({ rack, busy, onChange }: Props) {
           />
         </label>
         <p className="flex flex-wrap gap-3">
-          <Button weight="main" disabled={text.trim() === ''} onClick={() => void show(() => readText(text, context))}>
+          <Button weight="main" disabled={text.trim() === ''} onClick={() => void show('Reading the list', (api) => api.rackText(text, context))}>
             Look at the list
           </Button>
-          <FileButton label="From a file" accept=".csv,.gpl,.json,.txt" onFile={(file) => void show(() => readFile(file, context))} />
+          <FileButton label="From a file" accept=".csv,.gpl,.json,.txt" onFile={(file) => void showFile(file)} />
         </p>
+        <ReadingNotice reading={files.reading} onStop={files.stop} />
         {problem && (
           <p role="alert" className="border-l-8 border-ink bg-paper px-4 py-3">
             {problem} Nothing was changed.
           </p>
         )}
         {done && <p role="status">{done}</p>}
-        {read?.kind === 'table' && <ColumnChoice heading={read.heading} mapping={mapping} onMapping={setMapping} />}
+        {found?.kind === 'table' && (
+          <ColumnChoice heading={found.heading} mapping={found.mapping} onMapping={(mapping) => void map(found, mapping)} />
+        )}
+        {found?.kind === 'rack' && found.aside.length > 0 && <SetAsideParts words={found.aside} />}
         {(rows.length > 0 || restorable) && (
           <div className="space-y-2">
             <p className="font-semibold" role="status">
               {addable} to add{left.length > 0 && `, ${left.length} not taken`}
               {restorable &&
-                read?.kind === 'rack' &&
-                read.file.markers.length > addable &&
-                `, ${read.file.markers.length - addable} are here already`}
+                found?.kind === 'rack' &&
+                found.file.markers.length > addable &&
+                `, ${found.file.markers.length - addable} are here already`}
             </p>
             <Button weight="main" disabled={addable === 0 || busy} onClick={() => void add()}>
               Add {addable} to rack

@@ -1,7 +1,7 @@
-import { type Remote, wrap } from 'comlink';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import type { LadderRequest } from '#core/markers/find-ladders';
+import { livingWorker } from '#islands/shared/living-worker.ts';
 import { newestWish } from '#islands/shared/newest-wish.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import type { LaddersApi } from '#workers/ladders.worker';
@@ -13,6 +13,7 @@ export type FoundLadders = {
   ladders: FoundLadder[] | null;
   purchase: { marker: ShownMarker; rungs: ShownMarker[] } | null;
   problem: string | null;
+  tryAgain: () => void;
 };
 
 type Answered = { asked: object; answer: LadderAnswer };
@@ -21,22 +22,32 @@ type Answered = { asked: object; answer: LadderAnswer };
 export function useLadders(markers: readonly ShownMarker[], request: LadderRequest | null): FoundLadders {
   const [answered, setAnswered] = useState<Answered | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const [thread] = useState(() => new Worker(new URL('../../workers/ladders.worker.ts', import.meta.url), { type: 'module' }));
+  const [turn, setTurn] = useState(0);
+  const [worker] = useState(() =>
+    livingWorker<LaddersApi>({
+      what: 'What finds ladders',
+      create: (name) => new Worker(new URL('../../workers/ladders.worker.ts', import.meta.url), { type: 'module', name }),
+    }),
+  );
   const [wishes] = useState(() => {
-    const api: Remote<LaddersApi> = wrap<LaddersApi>(thread);
     return newestWish<{ markers: readonly ShownMarker[]; request: LadderRequest }>(
       async (wish, isNewest) => {
-        const answer = await api.find({ ...wish, withPurchase: wish.request.start !== undefined });
+        const answer = await worker.ask((api) => api.find({ ...wish, withPurchase: wish.request.start !== undefined }));
         if (isNewest()) setAnswered({ asked: wish.request, answer });
         setProblem(null);
       },
       (error) => setProblem(problemToShow(error).message),
     );
   });
-  useEffect(() => () => thread.terminate(), [thread]);
+  useEffect(() => () => worker.close(), [worker]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a turn is one try.
   useEffect(() => {
     if (request) wishes.want({ markers, request });
-  }, [wishes, markers, request]);
+  }, [wishes, markers, request, turn]);
+  const tryAgain = useCallback(() => {
+    setProblem(null);
+    setTurn((last) => last + 1);
+  }, []);
   return useMemo(() => {
     const byId = new Map(markers.map((marker) => [marker.id, marker]));
     const rungsOf = (ids: readonly string[]) => ids.flatMap((id) => byId.get(id) ?? []);
@@ -46,6 +57,7 @@ export function useLadders(markers: readonly ShownMarker[], request: LadderReque
       ladders: answer ? answer.ladders.map(({ markerIds, reasons }) => ({ rungs: rungsOf(markerIds), reasons })) : request ? null : [],
       purchase: bought && answer.purchase ? { marker: bought, rungs: rungsOf(answer.purchase.ladderIds) } : null,
       problem,
+      tryAgain,
     };
-  }, [answered, request, markers, problem]);
+  }, [answered, request, markers, problem, tryAgain]);
 }

@@ -1,27 +1,9 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import * as z from 'zod/mini';
 import { problemSchema } from '#model/api/problem';
-import { idSchema, sha256Schema } from '#model/id';
-import { type Operation, type StepTurn, stepTurnSchema } from '#model/operation';
-
-const waitingBlobSchema = z.object({ sha256: sha256Schema, bytes: z.instanceof(Uint8Array<ArrayBuffer>) });
-/** Bytes that operations of a batch name (a label map): they go to the server before it. */
-export type WaitingBlob = z.infer<typeof waitingBlobSchema>;
-
-/** A batch as it was laid down, by whichever version of the application: its operations are read by the schema it states. */
-export const laidDownSchema = z.object({
-  schema: z.optional(z.number()),
-  makeId: idSchema,
-  tabId: z.string(),
-  batchId: idSchema,
-  sequence: z.number(),
-  expectedRevision: z.int().check(z.nonnegative()),
-  operations: z.array(z.unknown()).check(z.minLength(1)),
-  blobs: z._default(z.array(waitingBlobSchema), []),
-  step: z.optional(stepTurnSchema),
-  epoch: z.optional(z.string()),
-});
-export type LaidDownBatch = z.infer<typeof laidDownSchema>;
+import { idSchema } from '#model/id';
+import type { Operation, StepTurn } from '#model/operation';
+import { type LaidDownBatch, laidDownSchema } from '#model/waiting';
 
 /** A batch of today that waits for the server. `expectedRevision`: the revision the make must have when it is applied. */
 export type WaitingBatch = Omit<LaidDownBatch, 'operations' | 'schema' | 'step'> & {

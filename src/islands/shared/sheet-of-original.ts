@@ -10,6 +10,7 @@ export async function sheetOfOriginal(sha256: string): Promise<Preparation['corn
   if (!context) throw new Error('This browser gives no canvas to look at the photo.');
   context.drawImage(image, 0, 0);
   const { width, height, data: rgba } = context.getImageData(0, 0, image.width, image.height);
+  image.close();
   // The preview is grey: one of its channels tells all.
   const data = Uint8Array.from({ length: width * height }, (_, i) => rgba[4 * i] as number);
   return findSheet({ width, height, data });

@@ -29,7 +29,7 @@ export function PalettePanel(props: GroupsProps) {
   const { useMake, useGroups, picture, table, raster } = props;
   const rack = useMake((state) => state.rack);
   const set = useGroups(useShallow((state) => state.set));
-  const api = useGroupsWorker(raster.labels, table?.table);
+  const worker = useGroupsWorker(raster.labels, table?.table);
   const [most, setMost] = useState<(typeof numbers)[number]>(5);
   const [kept, setKept] = useState<ReadonlySet<string>>(new Set());
   const [found, setFound] = useState<Found | null>(null);
@@ -38,11 +38,12 @@ export function PalettePanel(props: GroupsProps) {
   const stores = { useMake, useGroups, pictureId: picture.id };
 
   const find = async () => {
-    if (!api) return;
+    if (!worker) return;
     setBusy(true);
     set({ preview: null });
     try {
-      const answer: PaletteAnswer = await api.palettes(paletteRequest(props, rack, { coloured, kept, most }));
+      const request = paletteRequest(props, rack, { coloured, kept, most });
+      const answer = await worker.ask(async (api): Promise<PaletteAnswer> => api.palettes(request));
       setFound(
         'problem' in answer ? answer : { proposals: answer.proposals.map((own) => withCodes(own, coloured, rack)), elements: coloured },
       );
@@ -62,7 +63,7 @@ export function PalettePanel(props: GroupsProps) {
           <Choice label="At most" options={numbers.map((own) => ({ value: own, name: String(own) }))} value={most} onChoose={setMost} />
           ladders for {counted(coloured.length, 'element')}
         </span>
-        <Button weight="main" disabled={!api || busy || coloured.length === 0} onClick={() => void find()}>
+        <Button weight="main" disabled={!worker || busy || coloured.length === 0} onClick={() => void find()}>
           {busy ? 'Choosing …' : 'Propose palettes'}
         </Button>
       </div>

@@ -60,7 +60,7 @@ export function useSharing(
   labels: Uint16Array | null,
 ): SharingState {
   const sharing = useGroups((state) => state.sharing);
-  const api = useGroupsWorker(labels, table?.table);
+  const worker = useGroupsWorker(labels, table?.table);
   const [state, setState] = useState<SharingState>({ problem: null, neighbours: 0 });
   const { elementIds, ladders, nearMm, isEven, seed, fixed } = sharing;
   const regions = useMemo(() => sharedRegions(picture, table, { elementIds }), [picture, table, elementIds]);
@@ -78,7 +78,7 @@ export function useSharing(
     set({ sharing: { ...useGroups.getState().sharing, kindOf }, preview: operations });
   });
   useEffect(() => {
-    if (!api || !table || regions.length === 0 || ladders.length === 0) {
+    if (!worker || !table || regions.length === 0 || ladders.length === 0) {
       useGroups.getState().set({ preview: null });
       return;
     }
@@ -100,13 +100,15 @@ export function useSharing(
       reachPx: nearMm * pxPerMm,
       isEven,
     };
-    api.shareOut(request).then(
-      (answer) => current && answered(answer),
-      (error: unknown) => current && setState({ problem: problemToShow(error).message, neighbours: 0 }),
-    );
+    worker
+      .ask(async (api): Promise<ShareAnswer> => api.shareOut(request))
+      .then(
+        (answer) => current && answered(answer),
+        (error: unknown) => current && setState({ problem: problemToShow(error).message, neighbours: 0 }),
+      );
     return () => {
       current = false;
     };
-  }, [api, table, regions, ladders, nearMm, isEven, seed, fixed, useGroups]);
+  }, [worker, table, regions, ladders, nearMm, isEven, seed, fixed, useGroups]);
   return state;
 }

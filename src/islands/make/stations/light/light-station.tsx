@@ -57,11 +57,6 @@ export function LightStation({ useMake, useLight, make, picture, table, raster, 
     <section aria-labelledby="light-heading" className="space-y-4">
       <StationHeading id="light-heading">The light comes {lampWords(lamp)}</StationHeading>
       <LightViews useLight={useLight} />
-      {bands.problem && (
-        <p role="alert" className="border-l-8 border-ink bg-paper px-4 py-2">
-          The light could not be computed: {bands.problem}
-        </p>
-      )}
       <StepTabs label="Work on the light" steps={steps} current={step} onGo={(id) => set({ step: id, said: '', preview: null })}>
         {step === 'lamp' && (
           <>

@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { digestOf } from '#core/make/digest';
-import type { LaidDownBatch } from './outbox';
+import type { LaidDownBatch } from '#model/waiting';
 import { readWaitingFile, writeWaitingFile } from './waiting-file';
+
+const readText = (text: string) => readWaitingFile(new TextEncoder().encode(text));
 
 const bytes = Uint8Array.from({ length: 20_000 }, (_, index) => (index * 37) % 256);
 const batch: LaidDownBatch = {
@@ -18,7 +20,7 @@ const batch: LaidDownBatch = {
 
 describe('waiting edits as a file', () => {
   it('come back as they were, blobs to the byte', () => {
-    expect(readWaitingFile(writeWaitingFile([batch]))).toEqual([batch]);
+    expect(readText(writeWaitingFile([batch]))).toEqual([batch]);
   });
 
   it.each([
@@ -28,6 +30,6 @@ describe('waiting edits as a file', () => {
     ['a damaged blob', writeWaitingFile([{ ...batch, blobs: [{ sha256: 'a'.repeat(64), bytes }] }]), /damaged/],
     ['no edits', writeWaitingFile([]), /cannot be read/],
   ])('%s is refused in words', (_, text, words) => {
-    expect(() => readWaitingFile(text)).toThrow(words);
+    expect(() => readText(text)).toThrow(words);
   });
 });

@@ -2,8 +2,9 @@ import { strToU8 } from 'fflate';
 import * as z from 'zod/mini';
 import { sha256Schema } from '#model/id';
 import { digestOf } from '#core/make/digest';
-import type { LaidDownBatch } from './outbox';
-import { laidDownSchema } from './outbox';
+import { type LaidDownBatch, laidDownSchema } from '#model/waiting';
+import { checkJsonBounds } from '#core/bytes/json-bounds';
+import { mostWaitingBytes } from './file-limits';
 
 const fileFormat = 'aquachrome-waiting';
 export const waitingFileVersion = 1;
@@ -31,12 +32,26 @@ export function writeWaitingFile(batches: readonly LaidDownBatch[]): string {
   return JSON.stringify({ format: fileFormat, version: waitingFileVersion, batches: told });
 }
 
+/** Null for what is no base64. */
+function bytesOf(base64: string): Uint8Array<ArrayBuffer> | null {
+  try {
+    return strToU8(atob(base64), true) as Uint8Array<ArrayBuffer>;
+  } catch {
+    return null;
+  }
+}
+
+const waitingBounds = { depth: 24, values: 8_000_000 };
+
 /** @throws RangeError that says what is wrong with the file. */
-export function readWaitingFile(text: string): LaidDownBatch[] {
+export function readWaitingFile(bytes: Uint8Array): LaidDownBatch[] {
+  if (bytes.length > mostWaitingBytes) throw new RangeError('The file is larger than 200 MB: waiting edits never are.');
   let value: unknown;
   try {
-    value = JSON.parse(text);
-  } catch {
+    checkJsonBounds(bytes, waitingBounds);
+    value = JSON.parse(new TextDecoder('utf-8').decode(bytes));
+  } catch (error) {
+    if (error instanceof RangeError) throw new RangeError(`This file holds no waiting edits of Aquachrome: ${error.message}.`);
     throw new RangeError('This file holds no waiting edits: it is not whole. Save it again where the edits wait.');
   }
   const version = (value as { version?: unknown } | null)?.version;
@@ -49,8 +64,8 @@ export function readWaitingFile(text: string): LaidDownBatch[] {
   return file.data.batches.map((batch) => ({
     ...batch,
     blobs: batch.blobs.map(({ sha256, base64 }) => {
-      const bytes = strToU8(atob(base64), true) as Uint8Array<ArrayBuffer>;
-      if (digestOf(bytes) !== sha256) throw new RangeError('A picture in this file is damaged. Save it again where the edits wait.');
+      const bytes = bytesOf(base64);
+      if (!bytes || digestOf(bytes) !== sha256) throw new RangeError('A picture in this file is damaged. Save it again where the edits wait.');
       return { sha256, bytes };
     }),
   }));

@@ -1,0 +1,87 @@
+import { describe, expect, it } from 'vitest';
+import { readyRules } from '#core/markers/code-rule';
+import type { MarkerLine, RackMarker } from '#model/marker';
+import { recipeFileVersion } from '#model/recipe-file';
+import { readRackFile, readText } from './rack-reading';
+import { readRecipe, translateRecipe } from './recipe-reading';
+
+const line: MarkerLine = { id: 'own', name: 'Own', rule: readyRules.plainNumber };
+const context = { line, lines: [line], present: [] };
+const bytes = (value: unknown) => new TextEncoder().encode(typeof value === 'string' ? value : JSON.stringify(value));
+const rackFile = (name: string, value: unknown) => readRackFile(name, bytes(value), context);
+const marker = (id: string): RackMarker => ({ id, lineId: 'own', code: id, owned: true });
+
+describe('lists of markers from outside', () => {
+  it('beyond all measure are told of at once, at their first row or sign too many', () => {
+    expect(() => rackFile('wide.csv', `${'a,'.repeat(1_000_000)}b\n1,2`)).toThrow(/1,000,001 columns; 100 fit/);
+    expect(() => rackFile('long.csv', `code\n${'1\n'.repeat(400_000)}`)).toThrow(/more than 20,000 rows/);
+    expect(() => readText('62 '.repeat(100_000), context)).toThrow(/25,000 entries; 20,000 fit/);
+    expect(() => readText(Array.from({ length: 100_000 }, (_, i) => i).join(','), context)).toThrow(/100,000 entries; 20,000 fit/);
+    expect(() => rackFile('deep.json', `{"format":"aquachrome-rack","lines":${'['.repeat(100_000)}`)).toThrow(/nested deeper/);
+    expect(() => rackFile('many.json', { format: 'aquachrome-rack', version: 2, lines: [], markers: Array(20_001).fill({}) })).toThrow(/20,001 markers/);
+    expect(() => rackFile('a.csv', 'code\n"open')).toThrow(/quotes in row/);
+  });
+
+  it('are read as far as they can be; what cannot is told of part by part, in words', () => {
+    const file = {
+      format: 'aquachrome-rack',
+      version: 2,
+      lines: [line, { id: 'bad', name: '', rule: {} }],
+      markers: [marker('62'), { ...marker('63'), state: 'on fire' }, marker('64'), { ...marker('65'), lineId: 'none' }, 7],
+      pairNotes: [
+        { firstId: '62', secondId: '64', verdict: 'refuses', reason: '', on: '2026-02-28' },
+        { firstId: '62', secondId: '64', verdict: 'refuses', reason: '', on: '2026-02-31' },
+        { firstId: '62', secondId: '64', verdict: 'refuses', reason: '', on: '9999-99-99' },
+      ],
+    };
+    const read = rackFile('rack.json', file);
+    if (read.kind !== 'rack') expect.fail();
+    expect(read.file.markers.map(({ id }) => id)).toEqual(['62', '64']);
+    expect(read.file.lines).toHaveLength(1);
+    expect(read.file.pairNotes, 'days that no calendar has').toHaveLength(1);
+    expect(read.aside).toHaveLength(6);
+    expect(read.aside.join(' ')).toMatch(/The marker 63: state cannot be read.*The marker number 5/);
+    expect(() => rackFile('rack.json', { format: 'aquachrome-rack', version: 2 })).toThrow(/not a rack saved/);
+    expect(() => rackFile('rack.json', { ...file, version: 99 })).toThrow(/newer Aquachrome/);
+  });
+});
+
+describe('recipes from outside', () => {
+  const rung = (id: string, L: number) => ({ markerId: id, code: id, role: 'base', share: 0.5, colour: { lab: { L, a: 0, b: 0 }, source: 'picked' } });
+  const element = (name: string, ladder: unknown[]) => ({ name, areaMm2: 4, ladder, marks: [] });
+  const recipe = (elements: unknown[]) => ({
+    format: 'aquachrome-recipe',
+    version: recipeFileVersion,
+    make: 'M',
+    picture: { name: 'P', widthMm: 60, heightMm: 80 },
+    lamp: { kind: 'distant', azimuthDeg: 315, heightDeg: 45 },
+    school: 'wetBaseDarkToLight',
+    elements,
+  });
+
+  it('keep their sound elements; ladders of no or of seven markers are set aside in words', () => {
+    const good = element('Hat', [rung('a', 80), rung('b', 40)]);
+    const seven = Array.from({ length: 7 }, (_, i) => rung(`m${i}`, 90 - i));
+    const { recipe: read, aside } = readRecipe(bytes(recipe([good, element('Coat', []), element('Boots', seven), { name: 'Scarf' }, null])));
+    expect(read.elements.map(({ name }) => name)).toEqual(['Hat']);
+    expect(aside).toEqual([
+      'Coat: a ladder of 0 markers; one to six make one.',
+      'Boots: a ladder of 7 markers; one to six make one.',
+      'Scarf: it cannot be read.',
+      'Element 5: it cannot be read.',
+    ]);
+    expect(() => readRecipe(bytes(recipe(Array(2_001).fill(good))))).toThrow(/2,001 elements; 2,000 fit/);
+    for (const odd of ['', '[]', 'null', '{"format":"aquachrome-recipe","version":2}', `[${'['.repeat(5_000)}`])
+      expect(() => readRecipe(bytes(odd)), odd.slice(0, 20)).toThrow(/not a recipe|not valid JSON/);
+  });
+
+  it('are translated with their progress; what cannot be is told of', () => {
+    const rack = [90, 70, 50, 30].map((L, i) => ({ id: `r${i}`, code: `r${i}`, lineId: 'own', owned: true, lab: { L, a: 0, b: 0 }, isAssumed: false }));
+    const told: number[] = [];
+    const { recipe: read } = readRecipe(bytes(recipe(Array.from({ length: 25 }, (_, i) => element(`E${i}`, [rung('a', 80), rung('b', i === 3 ? 80 : 40)])))));
+    const translated = translateRecipe({ elements: read.elements }, rack as never, (share) => told.push(share));
+    expect(translated.map(({ name }) => name)).toEqual(read.elements.map(({ name }) => name));
+    expect(translated.filter(({ found }) => 'problem' in found).map(({ name }) => name)).toEqual(['E3']);
+    expect(told).toEqual([0, 0.4, 0.8]);
+  });
+});

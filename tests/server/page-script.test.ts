@@ -28,9 +28,9 @@ function bytesWith(files: readonly string[], starts: readonly string[]): number 
   return [...seen].reduce((sum, file) => sum + gzipSync(readFileSync(join(folder, file))).length, 0);
 }
 
-// ./run test builds before it tests; a test run by itself may have nothing to weigh.
-describe.runIf(existsSync(folder))('the script that a page opens with', () => {
-  const files = existsSync(folder) ? readdirSync(folder).filter((name) => name.endsWith('.js')) : [];
+describe('the script that a page opens with', () => {
+  if (!existsSync(folder)) throw new Error(`There is nothing to weigh in ${folder}: build first, as ./run test does.`);
+  const files = readdirSync(folder).filter((name) => name.endsWith('.js'));
   it.each(most)('%s: at most %i kB', (island, kB) => {
     const entries = files.filter((name) => name.startsWith(`${island}.`));
     const client = files.find((name) => /^client\./.test(name));

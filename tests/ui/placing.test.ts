@@ -21,7 +21,6 @@ describe('where things stand', () => {
           }
         },
       ),
-      { seed: 5 },
     );
   });
 

@@ -19,7 +19,6 @@ describe('coats of one ink', () => {
         const two = layerCoats(one, 2);
         return two.L < one.L && layerCoats(one, 3).L < two.L;
       }),
-      { seed: 20261124 },
     );
   });
 

@@ -1,7 +1,8 @@
-import { entities, type RowKind } from '#model/entity';
+import * as z from 'zod/mini';
+import { type EntityKind, entities, type RowKind } from '#model/entity';
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
-import type { Picture } from '#model/picture';
+import type { Element, Picture } from '#model/picture';
 import { OperationError } from './operation-error';
 import { type IndexedTable, noTables, type RegionTables } from './region-tables';
 import { assign, regionNumber, rules, soundPicture, withoutGoneRegions } from './rules';
@@ -69,10 +70,21 @@ function put(make: Make, operation: Operation & { kind: 'put' }, tables: RegionT
   );
 }
 
-/** A row with the named fields changed; null clears. */
-function patched<T extends object>(row: T, fields: Record<string, unknown>): T {
-  const changed = Object.entries({ ...row, ...fields }).filter(([, value]) => value !== null && value !== undefined);
-  return Object.fromEntries(changed) as T;
+/** What lies on the paper outside takes no areas (assign): so what has some is not put there. @throws OperationError */
+function checkOutside({ name, regionIds }: Element): void {
+  if (regionIds.length > 0) throw new OperationError(`${name} has areas: what lies on the paper outside takes none.`);
+}
+
+/** A row with the named fields changed; null clears what may be absent, and is a value where the schema says so. */
+function patched<T extends object>(row: T, fields: Record<string, unknown>, kind: EntityKind): T {
+  const schemas: Record<string, z.ZodMiniType> = entities[kind].fields;
+  const changed: Record<string, unknown> = { ...row };
+  for (const [name, value] of Object.entries(fields)) {
+    if (value === undefined) continue;
+    if (value === null && schemas[name] instanceof z.ZodMiniOptional) delete changed[name];
+    else changed[name] = value;
+  }
+  return changed as T;
 }
 
 function setRegionMap(make: Make, operation: Operation & { kind: 'setRegionMap' }, tables: RegionTables): Make {
@@ -100,11 +112,13 @@ export function applyOperation(make: Make, operation: Operation, tables: RegionT
     case 'put':
       return put(make, operation, tables);
     case 'patch': {
-      if (operation.entity === 'make') return patched(make, operation.fields);
+      if (operation.entity === 'make') return patched(make, operation.fields, 'make');
       const { entity, id } = operation;
-      if (!rowsOf(make, entity, pictureIdOf(operation)).some((row) => row.id === id)) throw gone(entity, id);
+      const patchedRow = rowsOf(make, entity, pictureIdOf(operation)).find((row) => row.id === id);
+      if (!patchedRow) throw gone(entity, id);
+      if (operation.entity === 'element' && operation.fields.outside) checkOutside(patchedRow as Element);
       return withRows(make, entity, pictureIdOf(operation), (rows) =>
-        rows.map((row) => (row.id === id ? patched(row, operation.fields) : row)),
+        rows.map((row) => (row.id === id ? patched(row, operation.fields, entity) : row)),
       );
     }
     case 'remove': {

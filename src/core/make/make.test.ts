@@ -89,7 +89,7 @@ const withoutOrder = (make: Make) => ({
 
 describe('the register', () => {
   it('has every kind of row and every field of it among the generated operations, so that none escapes the tests below', () => {
-    const generated = fc.sample(anyOperation, { seed: 1, numRuns: 4000 });
+    const generated = fc.sample(anyOperation, { numRuns: 4000 });
     const puts = new Set(generated.flatMap((operation) => (operation.kind === 'put' ? [operation.entity] : [])));
     const fields = new Set(
       generated.flatMap((one) => (one.kind === 'patch' ? Object.keys(one.fields).map((name) => `${one.entity}.${name}`) : [])),
@@ -116,7 +116,24 @@ describe('the register', () => {
         for (const [index, picture] of back.pictures.entries())
           expect(picture.regionsGiven).toBeGreaterThanOrEqual(start.pictures[index]?.regionsGiven ?? 0);
       }),
-      { seed: 20261126, numRuns: 600 },
+      {
+        numRuns: 600,
+        // Found with a new seed on 28 November 2026: an element with areas was put on the paper outside, which takes none back.
+        examples: [
+          [
+            [
+              { kind: 'patch', entity: 'element', pictureId: 'p1', id: 'e1', fields: { outside: { kind: 'halo', stepMm: 0.5 } } },
+              { kind: 'setRegionMap', pictureId: 'p1', regionMap: null },
+            ],
+          ],
+          [
+            [
+              { kind: 'patch', entity: 'element', pictureId: 'p1', id: 'e1', fields: { outside: { kind: 'halo', stepMm: 0.5 } } },
+              { kind: 'assignRegions', pictureId: 'p1', assignments: [{ regionId: 'r1', elementId: 'e2' }] },
+            ],
+          ],
+        ],
+      },
     );
     expect(undone).toBeGreaterThan(600);
   });
@@ -128,7 +145,11 @@ describe('the register', () => {
       if (operation.kind === 'assignRegions') return [`${own} regions`];
       if (operation.kind === 'setRegionMap') return [`${own} regions`];
       const id = operation.kind === 'put' ? operation.row.id : 'id' in operation ? operation.id : 'make';
-      if (operation.kind === 'patch') return Object.keys(operation.fields).map((name) => `${own} ${operation.entity} ${id} ${name}`);
+      if (operation.kind === 'patch') {
+        // What lies on the paper outside takes no areas: whether it may be put there depends on them.
+        const regions = 'outside' in operation.fields ? [`${own} regions`] : [];
+        return [...regions, ...Object.keys(operation.fields).map((name) => `${own} ${operation.entity} ${id} ${name}`)];
+      }
       return [`${own} ${operation.entity} ${id} *`, ...(operation.entity === 'mend' ? [] : [`${own} regions`, `${id} regions`])];
     };
     const clash = (first: string, second: string) => {
@@ -152,7 +173,7 @@ describe('the register', () => {
         if (oneWay.applied.length === 2) compared++;
         expect(withoutOrder(oneWay.make)).toEqual(withoutOrder(otherWay.make));
       }),
-      { seed: 9, numRuns: 5000 },
+      { numRuns: 5000 },
     );
     expect(compared).toBeGreaterThan(150);
   });
@@ -169,7 +190,7 @@ describe('the register', () => {
           expect(new Set(gathered).size).toBe(gathered.length);
         }
       }),
-      { seed: 4, numRuns: 200 },
+      { numRuns: 200 },
     );
   });
 
@@ -183,7 +204,7 @@ describe('the register', () => {
         expect(compareMakes(start, make).length, JSON.stringify(operation)).toBeGreaterThan(0);
         expect(compareMakes(make, structuredClone(make))).toEqual([]);
       }),
-      { seed: 12, numRuns: 600 },
+      { numRuns: 600 },
     );
   });
 });
@@ -318,7 +339,7 @@ describe('steps', () => {
           }
         },
       ),
-      { seed: 31, numRuns: 200 },
+      { numRuns: 200 },
     );
   });
 });

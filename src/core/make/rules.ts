@@ -64,6 +64,8 @@ export function soundPicture(picture: Picture, table: IndexedTable | undefined):
   const gathered = elements.flatMap(({ regionIds }) => regionIds);
   const unknown = gathered.find((id) => !table?.byId.has(id));
   if (unknown) throw new OperationError(`The picture has no region ${unknown}.`);
+  const outside = elements.find(({ outside: own, regionIds }) => own && regionIds.length > 0);
+  if (outside) throw new OperationError(`${outside.name} has areas: what lies on the paper outside takes none.`);
   const shared = firstTwice(gathered);
   if (shared) throw new OperationError(`The region ${shared} is in two elements.`);
   const highest = (table?.table.regions ?? []).reduce((most, { id }) => Math.max(most, regionNumber(id)), 0);

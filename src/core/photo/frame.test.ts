@@ -51,7 +51,6 @@ describe('frame', () => {
         expect(backX).toBeCloseTo(x, 8);
         expect(backY).toBeCloseTo(y, 8);
       }),
-      { seed: 3 },
     );
   });
 

@@ -6,7 +6,8 @@ const cellPx = 8;
 
 /**
  * The pixel of every label that lies farthest from the lines, by label; entry 0 is that of the paper, -1 where a label has no pixel. Within
- * the reach of `near` it is exact; beyond it is found to within about 8 px.
+ * the reach of `near` it is exact; beyond it is found to within about 8 px as a rule, and 17 at the most: half a cell's diagonal for the place, one
+ * for the comparison of two cells.
  */
 export function findDeepestPlaces(labels: Uint16Array, near: NearDistance, count: number): Int32Array {
   const { width, height, distance } = near;

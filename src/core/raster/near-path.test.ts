@@ -8,6 +8,9 @@ it('tells of the same pixels as the plain version does, with the same distances'
   fc.assert(
     fc.property(fc.array(place, { minLength: 1, maxLength: 25 }), fc.double({ min: 0.3, max: 30, noNaN: true }), fc.constantFrom(1, 2, 3), (path, reach, step) => {
       const size = { width: 40, height: 31, step };
+      // A pixel just at the reach may fall either way.
+      const isAtReach = (i: number) => Math.abs(distanceToPath(path, (i % 40) + 0.5, Math.floor(i / 40) + 0.5).apart - reach) < 1e-9;
+      fc.pre(![...Array(40 * 31).keys()].some(isAtReach));
       const told = new Map<number, number>();
       eachNearPath(path, reach, size, (x, y, apart, side) => {
         expect(told.has(y * size.width + x)).toBe(false);
@@ -22,13 +25,13 @@ it('tells of the same pixels as the plain version does, with the same distances'
         for (let x = 0; x < size.width; x += step) {
           const { apart } = distanceToPath(path, x + 0.5, y + 0.5);
           const own = told.get(y * size.width + x);
-          if (Math.abs(apart - reach) < 1e-9) continue;
           if (apart < reach) expect(own).toBeCloseTo(apart, 9);
           else expect(own).toBeUndefined();
         }
       }
     }),
-    { numRuns: 150 },
+    // Found with a new seed on 28 November 2026: beyond the end of a path the last piece and its end are equally near.
+    { numRuns: 150, examples: [[[[-1.0000000000019245, 0], [0, 0]], 2.121320344559643, 1]] },
   );
 });
 

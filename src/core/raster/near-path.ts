@@ -1,10 +1,13 @@
 export type Place = readonly [number, number];
 
+/** Straight pieces of a path; a tap is one of no length. */
+const piecesOf = (points: readonly Place[]): number => Math.max(1, points.length - 1);
+
 /** How far a place is from a path in px, and on which side of its way: over 0 at the right. The plain version of what `eachNearPath` tells. */
 export function distanceToPath(points: readonly Place[], x: number, y: number): { apart: number; side: number } {
   let nearest = Number.POSITIVE_INFINITY;
   let side = 0;
-  for (let i = 0; i < points.length; i++) {
+  for (let i = 0; i < piecesOf(points); i++) {
     const [x1, y1] = points[i]!;
     const [x2, y2] = points[i + 1] ?? points[i]!;
     const lengthSquared = (x2 - x1) ** 2 + (y2 - y1) ** 2;
@@ -37,7 +40,7 @@ export function eachNearPath(
   options: { wants?: (x: number, y: number) => boolean; onlyWhether?: boolean } = {},
 ): void {
   const { wants, onlyWhether = false } = options;
-  const count = points.length;
+  const count = piecesOf(points);
   const segments = new Float64Array(5 * count);
   for (let i = 0; i < count; i++) {
     const [x1, y1] = points[i]!;

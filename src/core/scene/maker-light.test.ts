@@ -110,6 +110,31 @@ describe('the hand', () => {
     expect(bandAt(painted, 138, 150)).toBe(3);
   });
 
+  it('a straight stroke over three areas, told by its two ends, darkens all three', () => {
+    const row: Shape[] = [box(20, 20, 100, 280), box(100, 20, 190, 280), box(190, 20, 280, 280)];
+    const asked = { elements: [1, 2, 3].map((label) => ({ labels: [label], shares: three })), bodies: [1, 2, 3].map((label) => ({ labels: [label] })) };
+    const plain = lit(row, asked);
+    const painted = lit(row, {
+      ...asked,
+      strokes: [
+        stroke('darker', [
+          [60, 150],
+          [240, 150],
+        ]),
+      ],
+    });
+    for (const x of [60, 145, 240]) expect(bandAt(painted, x, 150), `at ${x}`).toBe(Math.min(3, bandAt(plain, x, 150) + 1));
+  });
+
+  it('a long way is kept to its very end, however many points the hand made', () => {
+    const path = Array.from({ length: 5_000 }, (_, i): [number, number] => [i / 100, 20 + 9 * Math.sin(i)]);
+    const { operations } = layHandStroke(madeUpPicture(), { kind: 'darker', path, radiusMm: 2 }, 's1');
+    const [operation] = operations;
+    if (operation?.kind !== 'put' || operation.entity !== 'stroke') expect.fail();
+    expect(operation.row.points.length).toBeLessThanOrEqual(400);
+    expect(operation.row.points.at(-1)).toEqual(path.at(-1));
+  });
+
   it('a fold is dark on the right of its way, a valley on both sides', () => {
     const down = [
       [85, 60],

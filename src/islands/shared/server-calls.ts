@@ -91,12 +91,15 @@ export async function fetchBytes(path: string): Promise<Uint8Array<ArrayBuffer>>
   }
 }
 
+/** Errors whose words are made for makers; the message of any other is a program's. */
+const ourErrors = new Set(['Error', 'RangeError', 'OperationError', 'NewerSchemaError', 'WorkerGoneError']);
+
 /** The problem to show for anything caught. */
 export function problemToShow(error: unknown): Problem {
   if (error instanceof CallProblem) return error.problem;
   const { name = '', message = '' } = error instanceof Error ? error : {};
   // Words of the browser or of a library say nothing to a maker: they go to the console.
-  const isOurs = ['Error', 'RangeError', 'OperationError', 'NewerSchemaError', 'WorkerGoneError'].includes(name) && /^[A-Z“"].* /s.test(message);
+  const isOurs = ourErrors.has(name) && message.includes(' ');
   if (!isOurs) console.error(error);
   return {
     code: 'unforeseen',

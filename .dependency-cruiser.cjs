@@ -9,9 +9,19 @@ const rooms = [
   {
     name: 'server',
     path: '^src/server',
-    may: ['^src/server', '^src/core', '^src/model', '^node_modules/', '^(node:)?(child_process|crypto|fs|fs/promises|http|os|path|stream)$'],
+    may: [
+      '^src/server',
+      '^src/core',
+      '^src/model',
+      '^node_modules/',
+      '^(node:)?(child_process|crypto|fs|fs/promises|http|module|os|path|stream)$',
+    ],
   },
-  { name: 'workers', path: '^src/workers', may: ['^src/workers', '^src/core', '^src/model', '^node_modules/(comlink|fflate|papaparse|@types/papaparse|zod)'] },
+  {
+    name: 'workers',
+    path: '^src/workers',
+    may: ['^src/workers', '^src/core', '^src/model', '^node_modules/(comlink|fflate|papaparse|@types/papaparse|zod)'],
+  },
   {
     name: 'ui',
     path: '^src/ui',

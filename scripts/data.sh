@@ -61,12 +61,19 @@ run_backup() {
   # Only its owner may read it: it holds everything.
   (umask 077; : >"$file.unfinished") || fail "$file cannot be written there. Name another file."
   pg_client pg_dump --format=custom --no-owner --no-privileges --file="$file.unfinished" aquachrome || { rm -f "$file.unfinished"; fail "the backup could not be written."; }
-  chmod 600 "$file.unfinished"
+  # Some disks know no rights: then it has none to lose.
+  chmod 600 "$file.unfinished" 2>/dev/null || true
   mv "$file.unfinished" "$file"
   say "Everything is in $file ($(du -h "$file" | cut -f1))."
 }
 
-refuse_file() { drop_beside; fail "$1 cannot be restored. $(tail -n 1 "$state/restore.log") Nothing was changed."; }
+# The words that the check left; what is no sentence is no word of ours.
+refuse_file() {
+  local words
+  words=$(grep -E '^[A-Z].*\.$' "$state/restore.log" | tail -n 1 || true)
+  drop_beside
+  fail "$1 cannot be restored. ${words:-It is damaged, or not a backup of Aquachrome.} Nothing was changed."
+}
 
 # Reads the rows of a backup into the database beside: tables as our own migrations make them, rows by a role that may do nothing else.
 read_beside() {

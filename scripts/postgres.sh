@@ -91,7 +91,17 @@ pg_init() {
   : >"$state/data-place.begun"
 }
 
-pg_sql() { PGOPTIONS='-c client_min_messages=warning' PGPASSWORD=$(cat "$pg_home/password") PGCONNECT_TIMEOUT=5 "$postgres_bin/psql" -X -q -A -t -v ON_ERROR_STOP=1 -h 127.0.0.1 -p "$(cat "$pg_home/port")" -U aquachrome -d "${2:-postgres}" -c "$1"; }
+# What the database refuses is told in words, not in its own.
+pg_sql() {
+  local words="$state/psql.log"
+  PGOPTIONS='-c client_min_messages=warning' PGPASSWORD=$(cat "$pg_home/password") PGCONNECT_TIMEOUT=5 "$postgres_bin/psql" -X -q -A -t -v ON_ERROR_STOP=1 -h 127.0.0.1 -p "$(cat "$pg_home/port")" -U aquachrome -d "${2:-postgres}" -c "$1" 2>"$words" && return
+  if grep -qiE 'no space left|could not extend|checkpoint request failed|could not write' "$words"; then
+    printf '\nAquachrome: there is no space left for the database in %s. Make room and do it again; nothing is lost.\n' "$pg_home" >&2
+  else
+    printf '\nAquachrome: the database did not do what was asked (see %s). Nothing was changed; do it again.\n' "$words" >&2
+  fi
+  return 1
+}
 
 # After a kill -9 the old backends may hold the shared memory for a moment: tried again for some seconds.
 pg_launch() {

@@ -12,7 +12,9 @@ import { startCluster } from '../tests/server/cluster';
 process.env.AQUACHROME_DIST = 'dist-test';
 // Property tests take another seed each run.
 process.env.AQUACHROME_SEED ??= String(Math.floor(Math.random() * 2 ** 31));
-console.log(`Seed of the property tests: ${process.env.AQUACHROME_SEED} (the same again: AQUACHROME_SEED=${process.env.AQUACHROME_SEED} ./run test)`);
+console.log(
+  `Seed of the property tests: ${process.env.AQUACHROME_SEED} (the same again: AQUACHROME_SEED=${process.env.AQUACHROME_SEED} ./run test)`,
+);
 
 type Tally = { passed: number; failed: number };
 const tally: Tally = { passed: 0, failed: 0 };

@@ -1,4 +1,4 @@
-import type * as z from 'zod/mini';
+import * as z from 'zod/mini';
 import { makeHeadSchema } from './make';
 import { bodySchema } from './body';
 import { saidCutSchema } from './cut-end';
@@ -45,6 +45,12 @@ export const entities = {
   stroke: { row: handStrokeSchema, fields: {}, list: { of: 'picture', name: 'strokes' } },
   front: { row: frontSchema, fields: fieldsOf(frontSchema, ['id', 'between']), list: { of: 'picture', name: 'fronts' } },
 } as const satisfies Record<string, EntityEntry>;
+
+/** Whether a field of a kind of row may be absent: null clears it then, and is a value of its own else. */
+export function mayBeAbsent(kind: EntityKind, field: string): boolean {
+  const fields: Record<string, z.ZodMiniType> = entities[kind].fields;
+  return fields[field] instanceof z.ZodMiniOptional;
+}
 
 export type EntityKind = keyof typeof entities;
 /** Kinds whose rows stand in a list. */

@@ -92,3 +92,50 @@ export const regionTableSchema = z.object({
   formerIds: z.optional(z.record(idSchema, regionIdSchema)),
 });
 export type RegionTable = z.infer<typeof regionTableSchema>;
+
+/** Most entries of a list inside a row: as many as there are labels. */
+const mostInRow = 65_535;
+const lists = [
+  'regions',
+  'borders',
+  'cues',
+  'lost',
+  'bodies',
+  'fronts',
+] as const satisfies readonly (keyof typeof regionTableSchema.shape)[];
+
+/** The schema of the rows of a list. */
+function rowSchema(name: (typeof lists)[number]): z.ZodMiniType {
+  const list: z.ZodMiniType = regionTableSchema.shape[name];
+  const array = (list instanceof z.ZodMiniOptional ? list.def.innerType : list) as z.ZodMiniArray<z.ZodMiniType>;
+  return array.def.element;
+}
+
+const isTooWide = (row: unknown): boolean =>
+  row !== null && typeof row === 'object' && Object.values(row).some((own) => Array.isArray(own) && own.length > mostInRow);
+
+/**
+ * A region table, read row by row up to the first row that is none: to be told of a million faults takes a thousand times what the table takes.
+ * @returns null for what is no region table.
+ */
+export function parseRegionTable(value: unknown): RegionTable | null {
+  if (value === null || typeof value !== 'object') return null;
+  const given = value as Record<string, unknown>;
+  const rows: Record<string, unknown[]> = {};
+  for (const name of lists) {
+    const list = given[name];
+    if (!Array.isArray(list)) continue;
+    const schema = rowSchema(name);
+    const read: unknown[] = [];
+    for (const row of list) {
+      const one = isTooWide(row) ? null : schema.safeParse(row);
+      if (!one?.success) return null;
+      read.push(one.data);
+    }
+    rows[name] = read;
+  }
+  if (isTooWide({ names: Object.keys((given.formerIds as object | undefined) ?? {}) })) return null;
+  const empty = Object.fromEntries(Object.keys(rows).map((name) => [name, []]));
+  const head = regionTableSchema.safeParse({ ...given, ...empty });
+  return head.success ? ({ ...head.data, ...rows } as RegionTable) : null;
+}

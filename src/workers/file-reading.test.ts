@@ -18,7 +18,9 @@ describe('lists of markers from outside', () => {
     expect(() => readText('62 '.repeat(100_000), context)).toThrow(/25,000 entries; 20,000 fit/);
     expect(() => readText(Array.from({ length: 100_000 }, (_, i) => i).join(','), context)).toThrow(/100,000 entries; 20,000 fit/);
     expect(() => rackFile('deep.json', `{"format":"aquachrome-rack","lines":${'['.repeat(100_000)}`)).toThrow(/nested deeper/);
-    expect(() => rackFile('many.json', { format: 'aquachrome-rack', version: 2, lines: [], markers: Array(20_001).fill({}) })).toThrow(/20,001 markers/);
+    expect(() => rackFile('many.json', { format: 'aquachrome-rack', version: 2, lines: [], markers: Array(20_001).fill({}) })).toThrow(
+      /20,001 markers/,
+    );
     expect(() => rackFile('a.csv', 'code\n"open')).toThrow(/quotes in row/);
   });
 
@@ -47,7 +49,13 @@ describe('lists of markers from outside', () => {
 });
 
 describe('recipes from outside', () => {
-  const rung = (id: string, L: number) => ({ markerId: id, code: id, role: 'base', share: 0.5, colour: { lab: { L, a: 0, b: 0 }, source: 'picked' } });
+  const rung = (id: string, L: number) => ({
+    markerId: id,
+    code: id,
+    role: 'base',
+    share: 0.5,
+    colour: { lab: { L, a: 0, b: 0 }, source: 'picked' },
+  });
   const element = (name: string, ladder: unknown[]) => ({ name, areaMm2: 4, ladder, marks: [] });
   const recipe = (elements: unknown[]) => ({
     format: 'aquachrome-recipe',
@@ -62,7 +70,9 @@ describe('recipes from outside', () => {
   it('keep their sound elements; ladders of no or of seven markers are set aside in words', () => {
     const good = element('Hat', [rung('a', 80), rung('b', 40)]);
     const seven = Array.from({ length: 7 }, (_, i) => rung(`m${i}`, 90 - i));
-    const { recipe: read, aside } = readRecipe(bytes(recipe([good, element('Coat', []), element('Boots', seven), { name: 'Scarf' }, null])));
+    const { recipe: read, aside } = readRecipe(
+      bytes(recipe([good, element('Coat', []), element('Boots', seven), { name: 'Scarf' }, null])),
+    );
     expect(read.elements.map(({ name }) => name)).toEqual(['Hat']);
     expect(aside).toEqual([
       'Coat: a ladder of 0 markers; one to six make one.',
@@ -76,9 +86,18 @@ describe('recipes from outside', () => {
   });
 
   it('are translated with their progress; what cannot be is told of', () => {
-    const rack = [90, 70, 50, 30].map((L, i) => ({ id: `r${i}`, code: `r${i}`, lineId: 'own', owned: true, lab: { L, a: 0, b: 0 }, isAssumed: false }));
+    const rack = [90, 70, 50, 30].map((L, i) => ({
+      id: `r${i}`,
+      code: `r${i}`,
+      lineId: 'own',
+      owned: true,
+      lab: { L, a: 0, b: 0 },
+      isAssumed: false,
+    }));
     const told: number[] = [];
-    const { recipe: read } = readRecipe(bytes(recipe(Array.from({ length: 25 }, (_, i) => element(`E${i}`, [rung('a', 80), rung('b', i === 3 ? 80 : 40)])))));
+    const { recipe: read } = readRecipe(
+      bytes(recipe(Array.from({ length: 25 }, (_, i) => element(`E${i}`, [rung('a', 80), rung('b', i === 3 ? 80 : 40)])))),
+    );
     const translated = translateRecipe({ elements: read.elements }, rack as never, (share) => told.push(share));
     expect(translated.map(({ name }) => name)).toEqual(read.elements.map(({ name }) => name));
     expect(translated.filter(({ found }) => 'problem' in found).map(({ name }) => name)).toEqual(['E3']);

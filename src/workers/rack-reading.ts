@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import * as z from 'zod/mini';
+import type * as z from 'zod/mini';
 import { type MarkerLine, markerLineSchema, pairNoteSchema, type RackMarker } from '#model/marker';
 import { type RackFile, rackFileSchema } from '#model/rack-file';
 import { checkJsonBounds } from '#core/bytes/json-bounds';
@@ -90,9 +90,15 @@ function readParts(value: Record<string, unknown>): Read {
     return false;
   });
   const ids = new Set(markers.map(({ id }) => id));
-  const pairNotes = readEach(pairNoteSchema, 'The note', value.pairNotes, aside).filter(({ firstId, secondId }) => ids.has(firstId) && ids.has(secondId));
+  const pairNotes = readEach(pairNoteSchema, 'The note', value.pairNotes, aside).filter(
+    ({ firstId, secondId }) => ids.has(firstId) && ids.has(secondId),
+  );
   if (lines.length === 0) throw new RangeError('The JSON is not a rack saved by Aquachrome.');
-  return { kind: 'rack', file: { format: 'aquachrome-rack', version: rackFileSchema.shape.version.def.values[0] as 2, lines, markers, pairNotes }, aside };
+  return {
+    kind: 'rack',
+    file: { format: 'aquachrome-rack', version: rackFileSchema.shape.version.def.values[0] as 2, lines, markers, pairNotes },
+    aside,
+  };
 }
 
 function readJson(bytes: Uint8Array, text: string): Read {

@@ -65,7 +65,8 @@ export function readWaitingFile(bytes: Uint8Array): LaidDownBatch[] {
     ...batch,
     blobs: batch.blobs.map(({ sha256, base64 }) => {
       const bytes = bytesOf(base64);
-      if (!bytes || digestOf(bytes) !== sha256) throw new RangeError('A picture in this file is damaged. Save it again where the edits wait.');
+      if (!bytes || digestOf(bytes) !== sha256)
+        throw new RangeError('A picture in this file is damaged. Save it again where the edits wait.');
       return { sha256, bytes };
     }),
   }));

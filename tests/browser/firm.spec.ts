@@ -7,7 +7,8 @@ import { expectBandsShown, painted } from './picture';
 const pilot = '/makes/make-balloon-post-pilot';
 const watch = '/makes/make-balloon-post-watch';
 
-const keptMake = async (address: string, make: string): Promise<KeptMake> => (await fetch(`${address}/api${make}`)).json() as Promise<KeptMake>;
+const keptMake = async (address: string, make: string): Promise<KeptMake> =>
+  (await fetch(`${address}/api${make}`)).json() as Promise<KeptMake>;
 
 /** Holds a key down: so many repeats, then lets it go. */
 async function hold(page: Page, key: string, repeats: number): Promise<void> {
@@ -84,7 +85,13 @@ test('a recipe of hundreds of elements is translated while the page goes on, can
   await page.goto(`${piloting.address}${pilot}#groups`);
   await expectBandsShown(page);
   await page.getByRole('tab', { name: 'Instead' }).click();
-  const rung = (id: string, L: number) => ({ markerId: id, code: id, role: 'base', share: 0.5, colour: { lab: { L, a: 9, b: 30 }, source: 'measured' } });
+  const rung = (id: string, L: number) => ({
+    markerId: id,
+    code: id,
+    role: 'base',
+    share: 0.5,
+    colour: { lab: { L, a: 9, b: 30 }, source: 'measured' },
+  });
   const element = (name: string, count: number) => ({
     name,
     areaMm2: 9,
@@ -131,7 +138,7 @@ test('a recipe of hundreds of elements is translated while the page goes on, can
 
 test('lists beyond all measure are told of at once', async ({ page, shared }) => {
   await page.goto(`${shared.address}/rack`);
-  await page.getByRole('tab', { name: 'In and out' }).click();
+  await page.getByRole('button', { name: 'In and out' }).click();
   const file = page.getByLabel('From a file', { exact: true }).and(page.locator('input'));
   await file.setInputFiles({ name: 'wide.csv', mimeType: 'text/csv', buffer: Buffer.from(`${'a,'.repeat(1_000_000)}b\n1,2`) });
   await expect(page.getByRole('alert')).toHaveText(/1,000,001 columns; 100 fit.*Nothing was changed/);
@@ -147,7 +154,10 @@ test('an answer that nobody foresaw sets nothing aside: the edit waits and is ke
   let left = 3;
   await page.route('**/batches', (route) =>
     left-- > 0
-      ? route.fulfill({ status: 500, json: { code: 'unforeseen', message: 'Something went wrong that was not foreseen.', remedy: 'Try once more.' } })
+      ? route.fulfill({
+          status: 500,
+          json: { code: 'unforeseen', message: 'Something went wrong that was not foreseen.', remedy: 'Try once more.' },
+        })
       : route.continue(),
   );
   await first.fill('Flying cap');

@@ -113,8 +113,14 @@ describe('an original', () => {
     ['a filter in a sheet', `<style>rect{/*;*/filter:url(#f)}</style>${blur}${square}`],
     ['a filter in a sheet, in pieces', `<style>rect{<![CDATA[filter:blur(9]]>00px)}</style>${square}`],
     ['a filter under a condition', `<style>@media screen{rect{filter:blur(900px)}}</style>${square}`],
-    ['a filter by another name of the namespace', `<g xmlns:v="http://www.w3.org/2000/svg"><v:filter id="f"><v:feTurbulence numOctaves="200"/></v:filter></g>${square}`],
-    ['a page of the drawing program', `<sodipodi:namedview xmlns:sodipodi="urn:x" filter="url(#f)"><rect width="90" height="40"/></sodipodi:namedview>${square}`],
+    [
+      'a filter by another name of the namespace',
+      `<g xmlns:v="http://www.w3.org/2000/svg"><v:filter id="f"><v:feTurbulence numOctaves="200"/></v:filter></g>${square}`,
+    ],
+    [
+      'a page of the drawing program',
+      `<sodipodi:namedview xmlns:sodipodi="urn:x" filter="url(#f)"><rect width="90" height="40"/></sodipodi:namedview>${square}`,
+    ],
     ['a movement', `${square.replace('/>', '>')}<animate attributeName="x" to="0"/></rect>`],
   ])('that has %s is taken without it', async (name, inner) => {
     const plain = await decodeGrey(svg(square), 50.8);

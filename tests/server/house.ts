@@ -3,7 +3,17 @@ import { cpSync, mkdirSync, mkdtempSync, readFileSync, symlinkSync, writeFileSyn
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
-export const houseFiles = ['run', 'scripts', 'src', 'demo', 'public', 'package.json', 'package-lock.json', 'astro.config.ts', 'tsconfig.json'];
+export const houseFiles = [
+  'run',
+  'scripts',
+  'src',
+  'demo',
+  'public',
+  'package.json',
+  'package-lock.json',
+  'astro.config.ts',
+  'tsconfig.json',
+];
 
 /** Fills a folder with a copy of the checkout, the installed packages and the build, so that a start takes seconds and touches nothing of ours. */
 export function furnish(home: string, dist: string): void {

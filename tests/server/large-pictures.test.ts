@@ -15,7 +15,8 @@ function scan(width: number, height: number): Sharp {
   const data = Buffer.alloc(width * height, 248);
   const grain = randomFillSync(Buffer.alloc(1 << 16));
   for (let i = 0; i < data.length; i += 3) data[i] = 240 + ((grain[(i * 7) & 0xffff] as number) & 15);
-  for (let row = 100; row < height - 100; row++) for (const column of [100, width - 100]) data.fill(10, row * width + column, row * width + column + 8);
+  for (let row = 100; row < height - 100; row++)
+    for (const column of [100, width - 100]) data.fill(10, row * width + column, row * width + column + 8);
   return sharp(data, { raw: { width, height, channels: 1 } });
 }
 
@@ -57,7 +58,9 @@ describe('a picture within the limit of 72 megapixels', { timeout: 600_000 }, ()
   });
 
   it('is taken as a phone’s WebP of 50 megapixels, and as A4 at 424 dots per inch in RGB, not packed, as scanners write it', async () => {
-    expect(await taken(await scan(6120, 8160).toColourspace('srgb').webp({ quality: 80, effort: 0 }).toBuffer(), 200)).toEqual(new Set([2362]));
+    expect(await taken(await scan(6120, 8160).toColourspace('srgb').webp({ quality: 80, effort: 0 }).toBuffer(), 200)).toEqual(
+      new Set([2362]),
+    );
     const tiff = await scan(3505, 4960).toColourspace('srgb').tiff({ compression: 'none' }).toBuffer();
     expect(tiff.length).toBeGreaterThan(52e6);
     expect(await taken(tiff, 210)).toEqual(new Set([2480]));

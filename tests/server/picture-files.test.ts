@@ -1,4 +1,4 @@
-import { decodePDFRawStream, PDFDocument, PDFName, PDFRawStream } from 'pdf-lib';
+import { PDFDict, PDFDocument, PDFName, PDFRawStream, decodePDFRawStream } from 'pdf-lib';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { type Preparation, wholeOriginal } from '#model/preparation';
@@ -145,6 +145,23 @@ describe('true size', () => {
     expect(text.match(/\bl\b/g)?.length).toBe(101 + 33 + 1);
     expect(page.node.Resources()?.lookup(PDFName.of('XObject'))).toBeDefined();
   });
+
+  it.each(['Pilot', 'Łódź – ąę', '😀 pilot', 'שלום בלון 3', 'a\u0301 \u200d', '👩‍🎨🎈'])(
+    'the name %s is written in a face that the file brings along',
+    async (name) => {
+      const { png, heightMm } = await decodeGrey(drawing, 60);
+      const bytes = await trueSizePdf({ name, png, widthMm: 60, heightMm }, 'letter');
+      const pdf = await PDFDocument.load(bytes, { updateMetadata: false });
+      const descriptors = pdf.context
+        .enumerateIndirectObjects()
+        .map(([, object]) => object)
+        .filter((object) => object instanceof PDFDict && object.get(PDFName.of('Type')) === PDFName.of('FontDescriptor')) as PDFDict[];
+      expect(descriptors.length).toBeGreaterThan(0);
+      // Every face has its file inside (ISO 32000-1, 9.9): none is left to the reader's own.
+      for (const one of descriptors) expect(['FontFile2', 'FontFile3'].some((key) => one.has(PDFName.of(key)))).toBe(true);
+      expect(Buffer.from(bytes).toString('latin1')).not.toMatch(/Helvetica/);
+    },
+  );
 
   it('a sheet is turned, or grows, rather than the picture shrinks', () => {
     expect(sheetFor('letter', 100, 150).name).toBe('Letter');

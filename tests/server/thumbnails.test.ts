@@ -50,7 +50,9 @@ describe('thumbnails', { timeout: 120_000 }, () => {
     const first = await fault();
     expect(first).toMatchObject({ status: 422, problem: { code: 'unreadable-picture', message: expect.stringMatching(/damaged/) } });
     expect(await fault(), 'the very same, without a reader').toBe(first);
-    await expect(workshop().work('trueSize', { picture: { name: 'x', png: Buffer.from('x'), widthMm: 9, heightMm: 9 }, paper: 'a4' })).rejects.toMatchObject({
+    await expect(
+      workshop().work('trueSize', { picture: { name: 'x', png: Buffer.from('x'), widthMm: 9, heightMm: 9 }, paper: 'a4' }),
+    ).rejects.toMatchObject({
       status: 422,
       problem: { message: expect.stringMatching(/damaged/) },
     });

@@ -99,13 +99,21 @@ describe('one row that cannot be read', { timeout: 120_000 }, () => {
       ],
       ['other areas than it says', `UPDATE make_pictures SET document = jsonb_set(document, '{regionMap,count}', '3')`, /not as many/],
       ['a scan of another size', `UPDATE make_pictures SET document = jsonb_set(document, '{grey,widthPx}', '3')`, /scan is not the one/],
-      ['a step that is none', `INSERT INTO make_steps (make_id, step_id, done, inverse) SELECT id, 's', '[{}]', '[]' FROM makes`, /cannot be read/],
+      [
+        'a step that is none',
+        `INSERT INTO make_steps (make_id, step_id, done, inverse) SELECT id, 's', '[{}]', '[]' FROM makes`,
+        /cannot be read/,
+      ],
       [
         'edits ahead of it',
         "INSERT INTO make_batches (make_id, batch_id, revision, created_at) SELECT id, 'b', revision + 5, now() FROM makes",
         /edits are ahead/,
       ],
-      ['a marker that is none', "UPDATE markers SET nib = 'golden' WHERE id = (SELECT min(id) FROM markers)", /rack in the file cannot be read/],
+      [
+        'a marker that is none',
+        "UPDATE markers SET nib = 'golden' WHERE id = (SELECT min(id) FROM markers)",
+        /rack in the file cannot be read/,
+      ],
     ];
     for (const [name, sql, words] of broken) {
       await withDatabase(demoData(), async (database) => {
@@ -121,9 +129,7 @@ describe('one row that cannot be read', { timeout: 120_000 }, () => {
     }
     await withDatabase(demoData(), async (database) => {
       const twoBytes = await keepBlob(database, 'application/octet-stream', zlibSync(new Uint8Array(2)));
-      await database.sequelize.query(
-        `UPDATE make_pictures SET document = jsonb_set(document, '{regionMap,labelMap}', '"${twoBytes}"')`,
-      );
+      await database.sequelize.query(`UPDATE make_pictures SET document = jsonb_set(document, '{regionMap,labelMap}', '"${twoBytes}"')`);
       await expect(checkWhole(database), 'a label map of two bytes').rejects.toThrow(/label map of .* has .* bytes, got 2/);
     });
   });
@@ -197,7 +203,8 @@ describe('what edits name', { timeout: 60_000 }, () => {
   it('may be packed bytes of any kind: they are unpacked within a bound, told in words, and hold nobody up', () =>
     withDatabase(freshDatabase(testClusterUrl()), async (database) => {
       const pack = (text: string) => zlibSync(Buffer.from(text), { level: 9 });
-      const table = (rows: string) => pack(`{"schema":1,"frame":{"widthMm":60,"heightMm":80},"widthPx":10,"heightPx":10,"regions":[${rows}]}`);
+      const table = (rows: string) =>
+        pack(`{"schema":1,"frame":{"widthMm":60,"heightMm":80},"widthPx":10,"heightPx":10,"regions":[${rows}]}`);
       const hostile: [string, Uint8Array][] = [
         ['a bomb', zlibSync(new Uint8Array(200_000_000))],
         ['nested without end', pack('['.repeat(3_000_000))],

@@ -72,7 +72,11 @@ describe('the workshop', () => {
       .toBuffer();
     await expect(own.work('inspect', { source: larger })).rejects.toMatchObject({
       status: 422,
-      problem: { code: 'too-heavy', message: expect.stringMatching(/takes \d+ MB of memory to read/), remedy: expect.stringMatching(/not interlaced/) },
+      problem: {
+        code: 'too-heavy',
+        message: expect.stringMatching(/takes \d+ MB of memory to read/),
+        remedy: expect.stringMatching(/not interlaced/),
+      },
     });
   });
 

@@ -62,7 +62,8 @@ export function insteadOf(
   rack: readonly ShownMarker[],
   { leftOut = new Set(), restStays = false, only }: InsteadOptions = {},
 ): Instead | { problem: string } {
-  if (ladder.rungs.length < 1 || ladder.rungs.length > 6) return { problem: `A ladder has one to six markers, not ${ladder.rungs.length}.` };
+  if (ladder.rungs.length < 1 || ladder.rungs.length > 6)
+    return { problem: `A ladder has one to six markers, not ${ladder.rungs.length}.` };
   const unknown = ladder.rungs.filter((_, rung) => !colours[rung]);
   if (unknown.length > 0)
     return { problem: `The colour of ${unknown.map(({ code }) => code).join(', ')} is not known: nothing can be compared with it.` };

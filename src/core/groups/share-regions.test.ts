@@ -55,7 +55,13 @@ describe('repeats shared out', () => {
     const more = { id: 'more', name: 'More', regionIds: ['r5'], ladder: ladder('lake') };
     const spotted = {
       ...picture,
-      elements: [{ ...flags, regionIds: ['r1', 'r2', 'r3', 'r4'] }, more, ...picture.elements.slice(1), spotOn('dot', 'flags'), spotOn('fleck', 'more')],
+      elements: [
+        { ...flags, regionIds: ['r1', 'r2', 'r3', 'r4'] },
+        more,
+        ...picture.elements.slice(1),
+        spotOn('dot', 'flags'),
+        spotOn('fleck', 'more'),
+      ],
     };
     const kindOf = new Map(['r1', 'r2', 'r3', 'r4', 'r5'].map((id) => [id, 0]));
     const operations = shareRegions(spotted, { ladders: [ladder('plum')], kindOf, name: 'Flag' }, newIds(), table.table);

@@ -12,12 +12,18 @@ const sameLadder = (one: Ladder | undefined, other: Ladder): boolean =>
   one?.rungs.map(({ markerId }) => markerId).join(' ') === other.rungs.map(({ markerId }) => markerId).join(' ');
 
 /** Of some regions the one that a soft spot lies on: the smallest whose bounds hold the middle of its first stroke. */
-function regionUnder({ strokes }: NonNullable<Element['spot']>, regionIds: readonly string[], table: IndexedTable | undefined): string | undefined {
+function regionUnder(
+  { strokes }: NonNullable<Element['spot']>,
+  regionIds: readonly string[],
+  table: IndexedTable | undefined,
+): string | undefined {
   const points = strokes[0]?.points ?? [];
   const place = points[Math.floor(points.length / 2)];
-  const holding = regionIds.flatMap((id) => table?.byId.get(id) ?? []).filter(({ boundsMm: [left, top, width, height] }) => {
-    return place && place[0] >= left && place[0] <= left + width && place[1] >= top && place[1] <= top + height;
-  });
+  const holding = regionIds
+    .flatMap((id) => table?.byId.get(id) ?? [])
+    .filter(({ boundsMm: [left, top, width, height] }) => {
+      return place && place[0] >= left && place[0] <= left + width && place[1] >= top && place[1] <= top + height;
+    });
   return holding.sort((one, other) => one.areaMm2 - other.areaMm2)[0]?.id ?? regionIds[0];
 }
 
@@ -76,7 +82,8 @@ export function shareRegions(
     if (!element.spot || !host) continue;
     const on = elementOf.get(regionUnder(element.spot, host.regionIds, table) ?? '');
     if (on === undefined) operations.push({ kind: 'remove', entity: 'element', pictureId, id: element.id });
-    else if (on !== host.id) operations.push({ kind: 'patch', entity: 'element', pictureId, id: element.id, fields: { spot: { ...element.spot, on } } });
+    else if (on !== host.id)
+      operations.push({ kind: 'patch', entity: 'element', pictureId, id: element.id, fields: { spot: { ...element.spot, on } } });
   }
   for (const { id } of rest) operations.push({ kind: 'remove', entity: 'element', pictureId: picture.id, id });
   return operations;

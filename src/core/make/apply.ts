@@ -1,5 +1,4 @@
-import * as z from 'zod/mini';
-import { type EntityKind, entities, type RowKind } from '#model/entity';
+import { type EntityKind, entities, mayBeAbsent, type RowKind } from '#model/entity';
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
 import type { Element, Picture } from '#model/picture';
@@ -77,11 +76,10 @@ function checkOutside({ name, regionIds }: Element): void {
 
 /** A row with the named fields changed; null clears what may be absent, and is a value where the schema says so. */
 function patched<T extends object>(row: T, fields: Record<string, unknown>, kind: EntityKind): T {
-  const schemas: Record<string, z.ZodMiniType> = entities[kind].fields;
-  const changed: Record<string, unknown> = { ...row };
+  const changed = { ...row } as Record<string, unknown>;
   for (const [name, value] of Object.entries(fields)) {
     if (value === undefined) continue;
-    if (value === null && schemas[name] instanceof z.ZodMiniOptional) delete changed[name];
+    if (value === null && mayBeAbsent(kind, name)) delete changed[name];
     else changed[name] = value;
   }
   return changed as T;

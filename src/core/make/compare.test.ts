@@ -13,7 +13,24 @@ const changes: [string, Partial<Element>, Partial<Element>][] = [
   ['light', {}, { light: { shares: [0.2, 0.8] } }],
   ['made of', { kind: 'hair' }, { kind: 'fur' }],
   ['soft spot', { spot }, { spot: { ...spot, softMm: 3 } }],
-  ['soft spot', { spot }, { spot: { ...spot, strokes: [{ points: [[3, 4], [9, 9]], radiusMm: 2 }] } }],
+  [
+    'soft spot',
+    { spot },
+    {
+      spot: {
+        ...spot,
+        strokes: [
+          {
+            points: [
+              [3, 4],
+              [9, 9],
+            ],
+            radiusMm: 2,
+          },
+        ],
+      },
+    },
+  ],
   [
     'on the paper outside',
     { outside: { kind: 'ground', from: [1, 2], to: [30, 2], depthMm: 7 } },
@@ -33,7 +50,21 @@ it.each(changes)('what differs in the %s of an element is told, with other words
 
 it('strokes of the hand and the loose rows of a make are told apart in words too', () => {
   const stroke = (radiusMm: number, to: number) =>
-    madeUpMake(madeUpPicture({ strokes: [{ id: 's', kind: 'darker', radiusMm, points: [[1, 1], [to, 1]] }] }));
+    madeUpMake(
+      madeUpPicture({
+        strokes: [
+          {
+            id: 's',
+            kind: 'darker',
+            radiusMm,
+            points: [
+              [1, 1],
+              [to, 1],
+            ],
+          },
+        ],
+      }),
+    );
   expect(compareMakes(stroke(1, 9), stroke(2, 20)).map(({ what }) => what.replace(/^.*, /, ''))).toEqual(['width', 'way']);
   const rows = (seed: number): Make => ({
     ...madeUpMake(),

@@ -73,18 +73,25 @@ const mmPlace = (place: readonly number[]): string => place.map((mm) => `${Math.
 const rowFieldWords: { [K in PictureRowKind]?: Record<string, { name: string; words: (row: never) => string }> } = {
   element: {
     name: { name: 'name', words: ({ name }: Element) => name },
-    regionIds: { name: 'areas', words: ({ regionIds }: Element) => `${counted(regionIds.length, 'area')}: ${regionIds.map((id) => id.slice(1)).join(' ')}` },
+    regionIds: {
+      name: 'areas',
+      words: ({ regionIds }: Element) => `${counted(regionIds.length, 'area')}: ${regionIds.map((id) => id.slice(1)).join(' ')}`,
+    },
     ladder: {
       name: 'ladder',
       words: ({ ladder }: Element) =>
-        ladder ? `${ladder.rungs.map(({ code }) => code).join(' ')}${ladder.order === 'place' ? ', from the edge to the middle' : ''}` : 'no ladder',
+        ladder
+          ? `${ladder.rungs.map(({ code }) => code).join(' ')}${ladder.order === 'place' ? ', from the edge to the middle' : ''}`
+          : 'no ladder',
     },
     kind: { name: 'made of', words: ({ kind }: Element) => kind ?? 'as its name says' },
     light: { name: 'light', words: ({ light }: Element) => (light ? lightWords(light) : 'as usual') },
     spot: {
       name: 'soft spot',
       words: ({ spot }: Element) =>
-        spot ? `${counted(spot.strokes.length, 'stroke')}, the first at ${mmPlace(spot.strokes[0]?.points[0] ?? [])}, edge ${spot.softMm} mm` : absent,
+        spot
+          ? `${counted(spot.strokes.length, 'stroke')}, the first at ${mmPlace(spot.strokes[0]?.points[0] ?? [])}, edge ${spot.softMm} mm`
+          : absent,
     },
     outside: {
       name: 'on the paper outside',
@@ -100,7 +107,10 @@ const rowFieldWords: { [K in PictureRowKind]?: Record<string, { name: string; wo
     radiusMm: { name: 'width', words: ({ radiusMm }: HandStroke) => `${(2 * radiusMm).toFixed(1)} mm` },
   },
   body: {
-    regionIds: { name: 'areas', words: ({ regionIds }: Body) => `${counted(regionIds.length, 'area')}: ${regionIds.map((id) => id.slice(1)).join(' ')}` },
+    regionIds: {
+      name: 'areas',
+      words: ({ regionIds }: Body) => `${counted(regionIds.length, 'area')}: ${regionIds.map((id) => id.slice(1)).join(' ')}`,
+    },
     relief: { name: 'form', words: ({ relief }: Body) => (relief ? plainWords(relief) : 'as its outline says') },
   },
 };

@@ -1,6 +1,5 @@
 import { strFromU8, strToU8, zlibSync } from 'fflate';
-import * as z from 'zod/mini';
-import { type Region, type RegionTable, regionTableSchema, regionTableVersion } from '#model/region-table';
+import { parseRegionTable, type Region, type RegionTable, regionTableVersion } from '#model/region-table';
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
 import type { Picture } from '#model/picture';
@@ -33,40 +32,9 @@ export function indexTable(table: RegionTable): IndexedTable {
 /** Largest JSON text of a table, in bytes, and what it may hold: a picture of 5,000 areas takes about a third. */
 const mostTableBytes = 12 * 1024 * 1024;
 const tableBounds = { depth: 8, values: 1_000_000 };
-/** Most entries of a list inside a row: as many as there are labels. */
-const mostInRow = 65_535;
-
 /** A region table as the bytes of its blob: JSON, deflated (zlib, RFC 1950). */
 export function encodeRegionTable(table: RegionTable): Uint8Array<ArrayBuffer> {
   return zlibSync(strToU8(JSON.stringify(table)), { level: 6 }) as Uint8Array<ArrayBuffer>;
-}
-
-type Shape = typeof regionTableSchema.shape;
-const lists = ['regions', 'borders', 'cues', 'lost', 'bodies', 'fronts'] as const satisfies readonly (keyof Shape)[];
-
-/** The schema of the rows of a list. */
-function rowSchema(name: (typeof lists)[number]): z.ZodMiniType {
-  const list: z.ZodMiniType = regionTableSchema.shape[name];
-  const array = (list instanceof z.ZodMiniOptional ? list.def.innerType : list) as z.ZodMiniArray<z.ZodMiniType>;
-  return array.def.element;
-}
-
-const isTooWide = (row: unknown): boolean =>
-  row !== null && typeof row === 'object' && Object.values(row).some((own) => Array.isArray(own) && own.length > mostInRow);
-
-/** A table, row by row up to the first that is none: to be told of a million faults takes a thousand times what the table takes. */
-function parseTable(value: Record<string, unknown>): RegionTable {
-  const rows = Object.fromEntries(
-    lists.map((name) => {
-      const given = value[name];
-      if (!Array.isArray(given)) return [name, given];
-      const schema = rowSchema(name);
-      return [name, given.map((row) => (isTooWide(row) ? z.never() : schema).parse(row))];
-    }),
-  );
-  const empty = Object.fromEntries(lists.map((name) => [name, Array.isArray(value[name]) ? [] : value[name]]));
-  if (isTooWide({ formerIds: Object.keys((value.formerIds as object | undefined) ?? {}) })) throw new RangeError('too many former names');
-  return { ...regionTableSchema.parse({ ...value, ...empty }), ...rows } as RegionTable;
 }
 
 /** Bytes of a region table as the JSON text they hold, within its bounds. @throws RangeError */
@@ -93,12 +61,9 @@ export function readRegionTable(text: Uint8Array): RegionTable {
   const schema = (value as { schema?: unknown } | null)?.schema;
   if (typeof schema === 'number' && schema > regionTableVersion)
     throw new RangeError('The measures of the areas were written by a newer Aquachrome. Update this one.');
-  try {
-    return parseTable(value as Record<string, unknown>);
-  } catch (error) {
-    if (!(error instanceof z.core.$ZodError || error instanceof RangeError || error instanceof TypeError)) throw error;
-    throw new RangeError('The measures of the areas cannot be read: what they hold is no region table. Read the picture again.');
-  }
+  const table = parseRegionTable(value);
+  if (!table) throw new RangeError('The measures of the areas cannot be read: what they hold is no region table. Read the picture again.');
+  return table;
 }
 
 /** @throws RangeError when the bytes are no region table within its bounds, or one of a newer schema. */

@@ -104,7 +104,8 @@ export function eachNearPath(
     }
     if (least - half >= reachPx) return;
     if (onlyWhether && least + half < reachPx) {
-      for (let y = onGrid(fromY); y < toY; y += step) for (let x = onGrid(fromX); x < toX; x += step) if (!wants || wants(x, y)) visit(x, y, 0, 0);
+      for (let y = onGrid(fromY); y < toY; y += step)
+        for (let x = onGrid(fromX); x < toX; x += step) if (!wants || wants(x, y)) visit(x, y, 0, 0);
       return;
     }
     const left = measured.filter(({ apart }) => apart <= least + 2 * half);
@@ -145,7 +146,11 @@ export function eachNearPath(
 }
 
 /** Calls for each pixel that a path runs through, once at least. Places beyond the picture count for the nearest in it. */
-export function eachOnPath(points: readonly Place[], { width, height }: { width: number; height: number }, visit: (i: number) => void): void {
+export function eachOnPath(
+  points: readonly Place[],
+  { width, height }: { width: number; height: number },
+  visit: (i: number) => void,
+): void {
   const pixel = (x: number, y: number) =>
     Math.min(height - 1, Math.max(0, Math.floor(y))) * width + Math.min(width - 1, Math.max(0, Math.floor(x)));
   for (let index = 0; index < points.length; index++) {

@@ -112,7 +112,10 @@ describe('the hand', () => {
 
   it('a straight stroke over three areas, told by its two ends, darkens all three', () => {
     const row: Shape[] = [box(20, 20, 100, 280), box(100, 20, 190, 280), box(190, 20, 280, 280)];
-    const asked = { elements: [1, 2, 3].map((label) => ({ labels: [label], shares: three })), bodies: [1, 2, 3].map((label) => ({ labels: [label] })) };
+    const asked = {
+      elements: [1, 2, 3].map((label) => ({ labels: [label], shares: three })),
+      bodies: [1, 2, 3].map((label) => ({ labels: [label] })),
+    };
     const plain = lit(row, asked);
     const painted = lit(row, {
       ...asked,

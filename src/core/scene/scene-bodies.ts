@@ -55,11 +55,12 @@ export function bodiesByLabel(
     const all = new Set<SceneBody>([body]);
     for (const one of all) for (const other of lyingOn.get(one) ?? []) all.add(other);
     const covered = new Set([...all].flatMap((one) => [...one.labels]).filter(isThere));
-    const sides = [0, 1, 2, 3].map((side) =>
-      [...covered]
-        .map((label) => bounds[4 * label + side]!)
-        .reduce((one, other) => (side < 2 ? Math.min(one, other) : Math.max(one, other))),
-    );
+    // A body of which nothing lies in the picture has no place, and nobody asks for one.
+    const sides = [0, 1, 2, 3].map((side) => {
+      const all = [...covered].map((label) => bounds[4 * label + side]!);
+      if (all.length === 0) return 0;
+      return all.reduce((one, other) => (side < 2 ? Math.min(one, other) : Math.max(one, other)));
+    });
     const host = body.on === undefined ? undefined : ownBody(body.on);
     const isRound = host === undefined || host === body || above.includes(host);
     const sorted = [...covered].sort((first, second) => first - second);

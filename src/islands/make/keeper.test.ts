@@ -196,7 +196,10 @@ describe('the keeper', () => {
     const before = seen.make;
     const far = { kind: 'near' as const, pictureId: 'p1', xMm: 9_000, yMm: 0, heightMm: 20 };
     for (const [operations, words] of [
-      [[{ kind: 'put', entity: 'element', pictureId: 'p1', row: { id: 'e9', name: 'x'.repeat(61), regionIds: [] } }], /name: at most 60 signs fit/],
+      [
+        [{ kind: 'put', entity: 'element', pictureId: 'p1', row: { id: 'e9', name: 'x'.repeat(61), regionIds: [] } }],
+        /name: at most 60 signs fit/,
+      ],
       [[{ kind: 'patch', entity: 'make', fields: { lamp: far } }], /cannot be kept/],
       [[rename('')], /a make needs a name/],
       [

@@ -67,7 +67,11 @@ function Notices({ useMake, raster, bands, unknown }: NoticesProps) {
       )}
       {bands.problem && (
         <ProblemNotice
-          problem={{ code: 'no-light', message: bands.problem, remedy: 'What you made is safe. Start it again; if it comes again, load the page again.' }}
+          problem={{
+            code: 'no-light',
+            message: bands.problem,
+            remedy: 'What you made is safe. Start it again; if it comes again, load the page again.',
+          }}
         >
           <Button onClick={bands.tryAgain}>Start it again</Button>
         </ProblemNotice>

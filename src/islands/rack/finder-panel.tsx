@@ -104,7 +104,13 @@ export function FinderPanel({ markers, lines, notes, from, onFrom, warned }: Pro
       </div>
       {ladders === null && <p role="status">Looking through {markers.length} markers …</p>}
       {problem && (
-        <ProblemNotice problem={{ code: 'no-ladders', message: problem, remedy: 'The rack is as it was. Start it again; if it comes again, load the page again.' }}>
+        <ProblemNotice
+          problem={{
+            code: 'no-ladders',
+            message: problem,
+            remedy: 'The rack is as it was. Start it again; if it comes again, load the page again.',
+          }}
+        >
           <Button onClick={tryAgain}>Start it again</Button>
         </ProblemNotice>
       )}

@@ -76,7 +76,9 @@ export function ImportPanel({ rack, busy, onChange }: Props) {
   const showFile = async (file: File) => {
     // Told at once, before it is in memory.
     if (file.size > mostListBytes) {
-      setProblem(`${file.name} has ${Math.round(file.size / 1024 / 1024)} MB; ${mostListBytes / 1024 / 1024} MB fit. Is this the right file?`);
+      setProblem(
+        `${file.name} has ${Math.round(file.size / 1024 / 1024)} MB; ${mostListBytes / 1024 / 1024} MB fit. Is this the right file?`,
+      );
       return;
     }
     const bytes = new Uint8Array(await file.arrayBuffer());
@@ -112,7 +114,11 @@ export function ImportPanel({ rack, busy, onChange }: Props) {
           />
         </label>
         <p className="flex flex-wrap gap-3">
-          <Button weight="main" disabled={text.trim() === ''} onClick={() => void show('Reading the list', (api) => api.rackText(text, context))}>
+          <Button
+            weight="main"
+            disabled={text.trim() === ''}
+            onClick={() => void show('Reading the list', (api) => api.rackText(text, context))}
+          >
             Look at the list
           </Button>
           <FileButton label="From a file" accept=".csv,.gpl,.json,.txt" onFile={(file) => void showFile(file)} />

@@ -20,7 +20,7 @@ export type LivingWorker<A> = {
   close: () => void;
 };
 
-type Life<A> = { api: Remote<A>; /** Fails when it dies. */ death: Promise<never>; end: (error: Error) => void; begun: Promise<void> };
+type Life<A> = { api: Remote<A> /** Fails when it dies. */; death: Promise<never>; end: (error: Error) => void; begun: Promise<void> };
 
 /**
  * A worker whose questions never wait for ever.
@@ -61,7 +61,8 @@ export function livingWorker<A>(options: {
     const gone = () => own.end(new WorkerGoneError(what));
     thread.addEventListener('error', (event) => {
       event.preventDefault();
-      console.error(`${what}: ${event.message ?? 'the worker could not be loaded'}`);
+      // The maker is told where it matters.
+      console.info(`${what}: ${event.message ?? 'the worker could not be loaded'}`);
       gone();
     });
     thread.addEventListener('messageerror', gone);

@@ -155,7 +155,10 @@ async function greyOnWhite(looked: Looked, widthPx: number, roomBytes: number, b
  * @param roomBytes memory that reading it may take.
  * @throws ProblemError 422 for what is no readable SVG, PNG, JPEG, WebP or TIFF; NeedsRoomError.
  */
-export async function inspectOriginal(source: PictureSource, roomBytes = Number.POSITIVE_INFINITY): Promise<Omit<OriginalAnswer, 'sha256'>> {
+export async function inspectOriginal(
+  source: PictureSource,
+  roomBytes = Number.POSITIVE_INFINITY,
+): Promise<Omit<OriginalAnswer, 'sha256'>> {
   const looked = await lookAt(source);
   await greyOnWhite(looked, Math.min(lookedAtPx, looked.facts.widthPx), roomBytes);
   return looked.facts;

@@ -4,7 +4,18 @@ import type { Metadata } from 'sharp';
 const besideBytes = 70 * 1024 * 1024;
 
 /** Bytes of a channel of a pixel, as the decoder holds it. */
-const bytesOfDepth: Record<string, number> = { uchar: 1, char: 1, ushort: 2, short: 2, uint: 4, int: 4, float: 4, double: 8, complex: 8, dpcomplex: 16 };
+const bytesOfDepth: Record<string, number> = {
+  uchar: 1,
+  char: 1,
+  ushort: 2,
+  short: 2,
+  uint: 4,
+  int: 4,
+  float: 4,
+  double: 8,
+  complex: 8,
+  dpcomplex: 16,
+};
 
 /**
  * Bytes that reading a picture takes, from what its header says: most are read row by row, some must be held whole before their first row is known.

@@ -98,7 +98,8 @@ export function lineArtSvg(text: string): { svg: string; hadEffects: boolean } {
     if (/^fe[A-Z]/.test(local)) found();
     const isKept = isIn() && elements.has(local) && (prefixes.has(prefix) || tags === 1);
     // Style is gathered and written at its end, in one piece.
-    if (isKept && local !== 'style') written.push(`<${local}${tags === 1 ? ` xmlns="${svgNamespace}"` : ''}${all.join('')}${isSelfClosing ? '/' : ''}>`);
+    if (isKept && local !== 'style')
+      written.push(`<${local}${tags === 1 ? ` xmlns="${svgNamespace}"` : ''}${all.join('')}${isSelfClosing ? '/' : ''}>`);
     if (!isSelfClosing) open.push(isKept ? local : null);
   };
   parser.on('doctype', (doctype) => {

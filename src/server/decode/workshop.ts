@@ -174,7 +174,8 @@ export function openWorkshop(options: WorkshopOptions = {}): Workshop {
       } catch (error) {
         if (!(error instanceof NeedsRoomError)) throw error;
         const room = Math.round(error.bytes * 1.2);
-        if (room > largestRoomBytes) throw tooMuch(`takes ${Math.round(error.bytes / 1e6)} MB of memory to read, more than there is for it`);
+        if (room > largestRoomBytes)
+          throw tooMuch(`takes ${Math.round(error.bytes / 1e6)} MB of memory to read, more than there is for it`);
         // Alone, and with nobody resting beside it.
         const alone = () => {
           for (const hand of rested.splice(0, rested.length - 1)) dismiss(hand);

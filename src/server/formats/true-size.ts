@@ -1,5 +1,6 @@
 import { decoding } from '#server/decode/decoding';
-import { PDFDocument, type PDFPage, rgb, StandardFonts } from 'pdf-lib';
+import { PDFDocument, type PDFPage, rgb } from 'pdf-lib';
+import { pdfWriter } from './pdf-text';
 
 /** A point is 1/72 inch. */
 const ptPerMm = 72 / 25.4;
@@ -56,12 +57,10 @@ export async function trueSizePdf(
     height: picture.heightMm * ptPerMm,
   });
   drawRuler(page, marginMm);
-  const font = await document.embedFont(StandardFonts.Helvetica);
-  page.drawText('Print at 100 %, not "fit to page". The ruler is 100 mm long above its line and 4 inches below it.', {
-    x: marginMm * ptPerMm,
-    y: (marginMm - 3) * ptPerMm,
-    size: 9,
-    font,
-  });
+  const { write } = await pdfWriter(document);
+  const left = marginMm * ptPerMm;
+  const words = 'Print at 100 %, not "fit to page". The ruler is 100 mm long above its line and 4 inches below it.';
+  write(page, words, { x: left, y: (marginMm - 3) * ptPerMm, size: 9 });
+  write(page, picture.name, { x: left, y: (sheet.heightMm - marginMm + 2) * ptPerMm, size: 9 });
   return document.save();
 }

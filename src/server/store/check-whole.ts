@@ -59,7 +59,8 @@ async function faultOfPicture(database: Database, picture: Picture): Promise<str
 async function checkMake(database: Database, id: string, kept: ReadonlySet<string>): Promise<void> {
   const { row, make } = await readStored(database, id);
   const rows = await database.makePictures.findAll({ where: { makeId: id }, order: [['place', 'ASC']], attributes: ['pictureId'] });
-  if (make.id !== id || rows.some(({ pictureId }, place) => pictureId !== make.pictures[place]?.id)) throw new Error('its parts have other names');
+  if (make.id !== id || rows.some(({ pictureId }, place) => pictureId !== make.pictures[place]?.id))
+    throw new Error('its parts have other names');
   const steps = await database.makeSteps.findAll({ where: { makeId: id } });
   const operations = steps.flatMap(({ done, inverse }) => operationsSchema.parse([...done, ...inverse]));
   const named = [...make.pictures.flatMap(blobsOfPicture), ...blobsNamed(operations)];
@@ -88,7 +89,8 @@ export async function checkWhole(database: Database): Promise<{ makes: number }>
   const ids = await column(database, 'SELECT id AS value FROM makes');
   for (const id of ids) {
     await checkMake(database, id, kept).catch((error: unknown) => {
-      const foreseen = error instanceof OperationError || error instanceof RangeError || (error instanceof Error && error.constructor === Error);
+      const foreseen =
+        error instanceof OperationError || error instanceof RangeError || (error instanceof Error && error.constructor === Error);
       const words = foreseen ? error.message : problemOf(error, { quietly: true }).message;
       throw new Error(`The make ${id} in the file cannot be read: ${words.replace(/\.$/, '')}.`);
     });

@@ -57,7 +57,11 @@ export async function listMakes(
     } catch (error) {
       // One make that cannot be read hides no other.
       const name = (summary as { name?: unknown } | null)?.name;
-      unreadable.push({ id, name: typeof name === 'string' ? name.slice(0, 80) : '', message: problemOf(error, { quietly: true }).message });
+      unreadable.push({
+        id,
+        name: typeof name === 'string' ? name.slice(0, 80) : '',
+        message: problemOf(error, { quietly: true }).message,
+      });
     }
   }
   return { makes, total: count, unreadable };
@@ -108,7 +112,10 @@ export async function copyMake(database: Database, id: string, copy: { id: strin
       await database.makes.create({ id: copy.id, revision: 0, head, summary: summaryOf({ ...make, ...copy }) }, { transaction });
       const rows = pictures.map((document, place) => ({ makeId: copy.id, pictureId: document.id, place, document }));
       await database.makePictures.bulkCreate(rows, { transaction });
-      await database.makeBatches.create({ makeId: copy.id, batchId: copyMark(id, copy.id), revision: 0, operations: null }, { transaction });
+      await database.makeBatches.create(
+        { makeId: copy.id, batchId: copyMark(id, copy.id), revision: 0, operations: null },
+        { transaction },
+      );
     });
   } catch (error) {
     if (!(error instanceof UniqueConstraintError)) throw error;

@@ -22,7 +22,8 @@ export async function sweep(database: Database): Promise<Swept> {
       for (const [digest] of JSON.stringify(row).matchAll(/(?<![0-9a-f])[0-9a-f]{64}(?![0-9a-f])/g)) needed.add(digest);
     };
     for (const { document } of await database.makePictures.findAll({ attributes: ['document'], transaction })) spare(document);
-    for (const { done, inverse } of await database.makeSteps.findAll({ attributes: ['done', 'inverse'], transaction })) spare([done, inverse]);
+    for (const { done, inverse } of await database.makeSteps.findAll({ attributes: ['done', 'inverse'], transaction }))
+      spare([done, inverse]);
     const old = `created_at < now() - interval '${sparedDays} days'`;
     const freed = await sequelize.query<{ bytes: string }>(
       `DELETE FROM blobs WHERE ${old} AND NOT (sha256 = ANY (ARRAY[:needed]::text[])) RETURNING length(bytes) AS bytes`,

@@ -5,7 +5,7 @@ const mostTold = 20;
 export function SetAsideParts({ words }: { words: readonly string[] }) {
   return (
     <div role="status" className="border-l-8 border-ink bg-paper px-4 py-3 text-sm">
-      <p className="font-semibold">Left out, since it cannot be read:</p>
+      <p className="font-semibold">Left out of what the file holds:</p>
       <ul>
         {words.slice(0, mostTold).map((own, place) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: two parts may be told of in the same words.

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { readOddLists } from '../../tests/odd-lists';
 import { readyRules } from '#core/markers/code-rule';
 import type { MarkerLine, RackMarker } from '#model/marker';
 import { recipeFileVersion } from '#model/recipe-file';
@@ -10,6 +11,14 @@ const context = { line, lines: [line], present: [] };
 const bytes = (value: unknown) => new TextEncoder().encode(typeof value === 'string' ? value : JSON.stringify(value));
 const rackFile = (name: string, value: unknown) => readRackFile(name, bytes(value), context);
 const marker = (id: string): RackMarker => ({ id, lineId: 'own', code: id, owned: true });
+
+it('mutated rack files, tables, recipes and waiting edits are read or refused in words of ours', () => {
+  for (const [name, { withoutWords, refused, read }] of Object.entries(readOddLists(80, 5))) {
+    expect(withoutWords, name).toEqual([]);
+    expect(read + refused, name).toBe(80);
+    expect(refused, name).toBeGreaterThan(0);
+  }
+});
 
 describe('lists of markers from outside', () => {
   it('beyond all measure are told of at once, at their first row or sign too many', () => {

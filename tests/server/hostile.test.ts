@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Application, startApplication } from './application';
 import { runFileRounds } from './file-rounds';
 import { hostileFiles, mutatedFiles } from './hostile-files';
+import { oddTables, runTableRounds } from './table-rounds';
 
 let application: Application;
 beforeAll(async () => {
@@ -20,6 +21,12 @@ describe('files that are broken or meant to harm', { timeout: 400_000 }, () => {
     expect(figures).toMatchObject({ files: 90, ...good });
     expect(figures.refused).toBeGreaterThan(20);
     expect(figures.taken).toBeGreaterThan(2);
+  });
+
+  it('region tables with bits turned over are taken or refused in words, and the make can be read all the time', async () => {
+    const figures = await runTableRounds(application, oddTables(60, 3));
+    expect(figures).toMatchObject({ files: 60, ...good });
+    expect(figures.refused).toBeGreaterThan(20);
   });
 
   it('bombs are ended or refused in words, and other requests are answered meanwhile', async () => {

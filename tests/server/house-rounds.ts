@@ -1,16 +1,17 @@
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, renameSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import sharp from 'sharp';
 import type { KeptMake } from '#model/api/makes';
 import { seeded } from '../seeded';
 import { freePort } from './cluster';
-import { houseEnvironment, newHouse } from './house';
+import { createMakeIn, furnish, getFrom, houseEnvironment, makesOf, newHouse } from './house';
 import { runPostgresProgram } from './postgres-programs';
 
-export const houseKills = ['restore', 'reset', 'backup', 'migration', 'upload', 'first start'] as const;
+export const houseKills = ['restore', 'reset', 'backup', 'migration', 'upload', 'renamed folder', 'copied folder', 'first start'] as const;
 export type HouseKill = (typeof houseKills)[number];
 
 export type HouseFigures = Record<HouseKill, { rounds: number; cutShort: number; faults: string[] }>;
@@ -27,27 +28,29 @@ export async function runHouseRounds(options: {
   onRound?: (kind: HouseKill, round: number) => void;
 }): Promise<HouseFigures> {
   const random = seeded(options.seed);
-  const home = newHouse('house', options.dist);
+  // Renamed on the way.
+  let home = newHouse('house', options.dist);
   const port = await freePort(28_000 + (process.pid % 1500));
   const env = houseEnvironment(port);
   const state = (name: string) => join(home, '.aquachrome', name);
   const address = () => `http://127.0.0.1:${readFileSync(state('port'), 'utf8')}`;
 
-  const start = (args: string[]): { child: ChildProcess; words: () => string; ended: Promise<number> } => {
-    const child = spawn('./run', args, { cwd: home, env, detached: true, stdio: ['ignore', 'pipe', 'pipe'] });
+  const start = (args: string[], cwd = home): { child: ChildProcess; words: () => string; ended: Promise<number> } => {
+    const child = spawn('./run', args, { cwd, env, detached: true, stdio: ['ignore', 'pipe', 'pipe'] });
     let words = '';
     for (const stream of [child.stdout, child.stderr]) stream?.on('data', (chunk: Buffer) => (words += chunk.toString()));
     return { child, words: () => words, ended: new Promise((resolve) => child.once('exit', (code) => resolve(code ?? -1))) };
   };
-  const run = async (...args: string[]): Promise<string> => {
-    const { ended, words } = start(args);
+  const run = (...args: string[]): Promise<string> => runAt(home, ...args);
+  const runAt = async (cwd: string, ...args: string[]): Promise<string> => {
+    const { ended, words } = start(args, cwd);
     const code = await ended;
     if (code !== 0) throw new Error(`./run ${args.join(' ')} ended with ${code}: ${words().slice(-400)}`);
     return words();
   };
   /** Runs a command and kills it with all it has started after so long; answers whether it was cut short. */
-  const cutShort = async (args: string[], afterMs: number): Promise<boolean> => {
-    const { child, ended } = start(args);
+  const cutShort = async (args: string[], afterMs: number, cwd = home): Promise<boolean> => {
+    const { child, ended } = start(args, cwd);
     const whole = await Promise.race([ended.then(() => true), pause(afterMs).then(() => false)]);
     if (!whole && child.pid) process.kill(-child.pid, 'SIGKILL');
     await ended;
@@ -93,6 +96,19 @@ export async function runHouseRounds(options: {
       if (left !== '1') return { was, fault: `${kind}: replaced without a word` };
     }
     return { was, fault: null };
+  };
+
+  /** A folder whose data lie elsewhere, since the database's user may not enter it: what is copied is only its note of where. */
+  const yard = mkdtempSync(join(tmpdir(), 'aquachrome-yard-'));
+  const first = join(yard, 'first');
+  const namesAt = async (folder: string) =>
+    (await makesOf(folder))
+      .map(({ name }) => name)
+      .sort()
+      .join('\n');
+  const placeOf = (folder: string) => {
+    const place = readFileSync(join(folder, '.aquachrome/data-place'), 'utf8');
+    return place === 'inside' ? null : place;
   };
 
   const rounds: Record<HouseKill, () => Promise<{ was: boolean; fault: string | null }>> = {
@@ -158,6 +174,45 @@ export async function runHouseRounds(options: {
       if (acknowledged && kept !== sha256) return { was: true, fault: 'an acknowledged upload is gone' };
       return { was: !acknowledged, fault: kept !== null && kept !== sha256 ? 'half an upload was kept' : null };
     },
+    'renamed folder': async () => {
+      await createMake(`renamed-${++number}`, `Before the name ${number}`);
+      const before = await makes();
+      if (random() < 0.5) await run('stop');
+      const next = `${home.replace(/-named-\d+$/, '')}-named-${number}`;
+      renameSync(home, next);
+      home = next;
+      const was = await cutShort(['demo'], random() * 5_000);
+      await run('demo');
+      const after = await makes();
+      return { was, fault: after === before ? null : `other data: ${after.slice(0, 200)}` };
+    },
+    'copied folder': async () => {
+      if (!existsSync(first)) {
+        furnish(first, options.dist);
+        execFileSync('chmod', ['700', yard]);
+      }
+      await runAt(first, 'demo');
+      await createMakeIn(first, `Of the first ${++number}`);
+      const before = await namesAt(first);
+      if (random() < 0.5) await runAt(first, 'stop');
+      const copy = join(yard, `copy-${number}`);
+      execFileSync('cp', ['-a', first, copy]);
+      const was = await cutShort(['demo'], random() * 6_000, copy);
+      await runAt(copy, 'demo');
+      const copied = await namesAt(copy);
+      await createMakeIn(copy, 'Only of the copy');
+      await runAt(first, 'demo');
+      const kept = await namesAt(first);
+      const shared = placeOf(first) !== null && placeOf(first) === placeOf(copy);
+      await runAt(copy, 'stop');
+      const alive = await getFrom(first, '/api/health').then(({ ok }) => ok);
+      const place = placeOf(copy);
+      if (place) rmSync(place, { recursive: true, force: true, maxRetries: 10 });
+      rmSync(copy, { recursive: true, force: true, maxRetries: 10 });
+      if (kept !== before) return { was, fault: `the first shows others: ${kept.slice(0, 200)}` };
+      if (copied !== before) return { was, fault: `the copy shows others: ${copied.slice(0, 200)}` };
+      return { was, fault: shared ? 'both have one place' : alive ? null : 'the first was ended with the copy' };
+    },
     'first start': async () => {
       await run('stop');
       rmSync(join(home, '.aquachrome'), { recursive: true, force: true, maxRetries: 10 });
@@ -189,5 +244,11 @@ export async function runHouseRounds(options: {
   } finally {
     await start(['stop']).ended;
     rmSync(home, { recursive: true, force: true, maxRetries: 10 });
+    if (existsSync(first)) {
+      await start(['stop'], first).ended;
+      const place = placeOf(first);
+      if (place) rmSync(place, { recursive: true, force: true, maxRetries: 10 });
+    }
+    rmSync(yard, { recursive: true, force: true, maxRetries: 10 });
   }
 }

@@ -52,9 +52,9 @@ function Notices({ useMake, raster, bands, unknown }: NoticesProps) {
     useShallow((state) => ({ setAside: state.setAside, misfit: state.misfit, dropSetAside: state.dropSetAside })),
   );
   return (
-    <>
+    <div className="space-y-3 not-empty:mb-3">
       {unknown !== null && (
-        <p role="status" className="mb-3 border-l-8 border-ink bg-paper px-4 py-2">
+        <p role="status" className="border-l-8 border-ink bg-paper px-4 py-2">
           There is no station “{unknown}” on the workline. Here are the elements.
         </p>
       )}
@@ -76,7 +76,7 @@ function Notices({ useMake, raster, bands, unknown }: NoticesProps) {
           <Button onClick={bands.tryAgain}>Start it again</Button>
         </ProblemNotice>
       )}
-    </>
+    </div>
   );
 }
 

@@ -9,7 +9,7 @@ type Props = { entries: readonly SetAside[]; onDrop: (batchId: string) => void }
 export function SetAsideNotice({ entries, onDrop }: Props) {
   if (entries.length === 0) return null;
   return (
-    <section aria-label="Set aside" className="mb-4 border-l-8 border-ink bg-paper px-4 py-3" data-set-aside>
+    <section aria-label="Set aside" className="border-l-8 border-ink bg-paper px-4 py-3" data-set-aside>
       <h2 className="text-lg">{counted(entries.length, 'edit')} set aside</h2>
       <p className="text-sm text-soft">Not kept, and holding up nothing: what you did after is kept.</p>
       <ul className="mt-1 space-y-2">

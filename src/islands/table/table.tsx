@@ -23,6 +23,7 @@ function TableWhole() {
   const fetchedRack = useFetched('/api/rack', (address) => call(rackSchema, address));
   const problem = listed.problem ?? fetchedRack.problem;
   const loaded = listed.data && fetchedRack.data ? { ...listed.data, rack: fetchedRack.data } : null;
+  const listedMakes = loaded ? loaded.makes.length + loaded.unreadable.length : 0;
   const again = () => {
     listed.again();
     fetchedRack.again();
@@ -76,7 +77,7 @@ function TableWhole() {
             <ProblemNotice
               problem={{
                 code: 'unreadable-make',
-                message: `${name || 'A make'}: ${message}`,
+                message: name ? `${name}: ${message}` : message,
                 remedy: 'It is kept as it is, and hides no other. An older backup may hold it whole.',
               }}
             />
@@ -89,11 +90,11 @@ function TableWhole() {
             </li>
           ))}
         </ul>
-        {loaded && loaded.makes.length < loaded.total && (
+        {loaded && listedMakes < loaded.total && (
           <p className="mt-5 flex items-center gap-4">
             {most < 100 && <Button onClick={() => setMost(most + makesAtOnce)}>Show more</Button>}
             <span className="text-soft">
-              {loaded.makes.length} of {loaded.total} makes{most >= 100 ? '; find the others by name, element or code' : ''}
+              {listedMakes} of {loaded.total} makes{most >= 100 ? '; find the others by name, element or code' : ''}
             </span>
           </p>
         )}

@@ -28,9 +28,11 @@ export async function readStored(database: Database, id: string, transaction?: T
     return { row, make: value };
   } catch (error) {
     if (error instanceof NewerSchemaError || !(error instanceof z.core.$ZodError || error instanceof RangeError)) throw error;
+    // Which part it is says something to those who read logs only.
+    console.error(`The make ${id} cannot be read: ${problemOf(error, { quietly: true }).message}`);
     throw new ProblemError(422, {
       code: 'unreadable-make',
-      message: `This make is kept, and cannot be read: ${problemOf(error, { quietly: true }).message}`,
+      message: 'This make is kept, and cannot be read: a part of it is missing or damaged.',
       remedy: 'It is left as it is. Write a backup (./run backup FILE) before anything else; an older backup may hold it whole.',
     });
   }

@@ -1,9 +1,9 @@
 import { readyRules } from '../src/core/markers/code-rule';
 import type { MarkerLine } from '../src/model/marker';
-import { recipeFileVersion } from '../src/model/recipe-file';
 import { readRackFile } from '../src/workers/rack-reading';
 import { readRecipe, translateRecipe } from '../src/workers/recipe-reading';
 import { readWaitingFile } from '../src/workers/waiting-file';
+import { madeUpRecipe, madeUpRecipeElement } from './made-up-recipe';
 import { mutated } from './server/hostile-files';
 import { seeded } from './seeded';
 
@@ -17,26 +17,7 @@ const markers = Array.from({ length: 40 }, (_, i) => ({
   colourSource: 'measured' as const,
 }));
 const rack = { format: 'aquachrome-rack', version: 2, lines: [line], markers, pairNotes: [] };
-const recipe = {
-  format: 'aquachrome-recipe',
-  version: recipeFileVersion,
-  make: 'M',
-  picture: { name: 'P', widthMm: 60, heightMm: 80 },
-  lamp: { kind: 'distant', azimuthDeg: 315, heightDeg: 45 },
-  school: 'wetBaseDarkToLight',
-  elements: Array.from({ length: 12 }, (_, i) => ({
-    name: `E${i}`,
-    areaMm2: 9,
-    marks: [],
-    ladder: [0, 8, 16].map((step) => ({
-      markerId: `x${step}`,
-      code: `x${step}`,
-      role: 'base',
-      share: 0.3,
-      colour: { lab: { L: 90 - i - 2 * step, a: 5, b: 20 }, source: 'picked' },
-    })),
-  })),
-};
+const recipe = madeUpRecipe(Array.from({ length: 12 }, (_, i) => madeUpRecipeElement(`E${i}`, 3, 90 - i)));
 const waiting = {
   format: 'aquachrome-waiting',
   version: 1,

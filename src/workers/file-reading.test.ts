@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { madeUpRecipe, madeUpRecipeElement } from '../../tests/made-up-recipe';
 import { readOddLists } from '../../tests/odd-lists';
 import { readyRules } from '#core/markers/code-rule';
 import type { MarkerLine, RackMarker } from '#model/marker';
-import { recipeFileVersion } from '#model/recipe-file';
 import { readRackFile, readText } from './rack-reading';
 import { readRecipe, translateRecipe } from './recipe-reading';
 
@@ -58,29 +58,10 @@ describe('lists of markers from outside', () => {
 });
 
 describe('recipes from outside', () => {
-  const rung = (id: string, L: number) => ({
-    markerId: id,
-    code: id,
-    role: 'base',
-    share: 0.5,
-    colour: { lab: { L, a: 0, b: 0 }, source: 'picked' },
-  });
-  const element = (name: string, ladder: unknown[]) => ({ name, areaMm2: 4, ladder, marks: [] });
-  const recipe = (elements: unknown[]) => ({
-    format: 'aquachrome-recipe',
-    version: recipeFileVersion,
-    make: 'M',
-    picture: { name: 'P', widthMm: 60, heightMm: 80 },
-    lamp: { kind: 'distant', azimuthDeg: 315, heightDeg: 45 },
-    school: 'wetBaseDarkToLight',
-    elements,
-  });
-
   it('keep their sound elements; ladders of no or of seven markers are set aside in words', () => {
-    const good = element('Hat', [rung('a', 80), rung('b', 40)]);
-    const seven = Array.from({ length: 7 }, (_, i) => rung(`m${i}`, 90 - i));
+    const good = madeUpRecipeElement('Hat', 2);
     const { recipe: read, aside } = readRecipe(
-      bytes(recipe([good, element('Coat', []), element('Boots', seven), { name: 'Scarf' }, null])),
+      bytes(madeUpRecipe([good, madeUpRecipeElement('Coat', 0), madeUpRecipeElement('Boots', 7), { name: 'Scarf' }, null])),
     );
     expect(read.elements.map(({ name }) => name)).toEqual(['Hat']);
     expect(aside).toEqual([
@@ -89,7 +70,7 @@ describe('recipes from outside', () => {
       'Scarf: it cannot be read.',
       'Element 5: it cannot be read.',
     ]);
-    expect(() => readRecipe(bytes(recipe(Array(2_001).fill(good))))).toThrow(/2,001 elements; 2,000 fit/);
+    expect(() => readRecipe(bytes(madeUpRecipe(Array(2_001).fill(good))))).toThrow(/2,001 elements; 2,000 fit/);
     for (const odd of ['', '[]', 'null', '{"format":"aquachrome-recipe","version":2}', `[${'['.repeat(5_000)}`])
       expect(() => readRecipe(bytes(odd)), odd.slice(0, 20)).toThrow(/not a recipe|not valid JSON/);
   });
@@ -104,8 +85,10 @@ describe('recipes from outside', () => {
       isAssumed: false,
     }));
     const told: number[] = [];
+    const [rung] = (madeUpRecipeElement('E3', 1) as { ladder: object[] }).ladder;
+    const alike = { ...madeUpRecipeElement('E3', 0), ladder: [rung, rung] };
     const { recipe: read } = readRecipe(
-      bytes(recipe(Array.from({ length: 25 }, (_, i) => element(`E${i}`, [rung('a', 80), rung('b', i === 3 ? 80 : 40)])))),
+      bytes(madeUpRecipe(Array.from({ length: 25 }, (_, i) => (i === 3 ? alike : madeUpRecipeElement(`E${i}`, 2))))),
     );
     const translated = translateRecipe({ elements: read.elements }, rack as never, (share) => told.push(share));
     expect(translated.map(({ name }) => name)).toEqual(read.elements.map(({ name }) => name));

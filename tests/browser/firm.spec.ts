@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test';
 import { Client } from 'pg';
 import type { KeptMake } from '#model/api/makes';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
+import { madeUpRecipe, madeUpRecipeElement } from '../made-up-recipe';
 import { expectBandsShown, painted } from './picture';
 
 const pilot = '/makes/make-balloon-post-pilot';
@@ -85,52 +86,29 @@ test('a recipe of hundreds of elements is translated while the page goes on, can
   await page.goto(`${piloting.address}${pilot}#groups`);
   await expectBandsShown(page);
   await page.getByRole('tab', { name: 'Instead' }).click();
-  const rung = (id: string, L: number) => ({
-    markerId: id,
-    code: id,
-    role: 'base',
-    share: 0.5,
-    colour: { lab: { L, a: 9, b: 30 }, source: 'measured' },
-  });
-  const element = (name: string, count: number) => ({
-    name,
-    areaMm2: 9,
-    marks: [],
-    ladder: Array.from({ length: count }, (_, i) => rung(`${name}-${i}`, 92 - 1.7 * i)),
-  });
   const file = (elements: object[]) => ({
     name: 'large.json',
     mimeType: 'application/json',
-    buffer: Buffer.from(
-      JSON.stringify({
-        format: 'aquachrome-recipe',
-        version: 2,
-        make: 'Large',
-        picture: { name: 'P', widthMm: 50, heightMm: 60 },
-        lamp: { kind: 'distant', azimuthDeg: 315, heightDeg: 40 },
-        school: 'wetBaseDarkToLight',
-        elements,
-      }),
-    ),
+    buffer: Buffer.from(JSON.stringify(madeUpRecipe(elements))),
   });
   const input = page.getByLabel('A recipe from a file', { exact: true }).and(page.locator('input'));
-  await input.setInputFiles(file([element('None', 0), element('Hat', 4), element('Seven', 7), element('Forty', 40)]));
-  await expect(page.locator('[data-from-recipe="Hat"]')).toBeVisible();
-  await expect(page.getByText('Seven: a ladder of 7 markers; one to six make one.')).toBeVisible();
-  await expect(page.getByText('Forty: a ladder of 40 markers')).toBeVisible();
+  await input.setInputFiles(file([...[0, 4, 7, 40].map((rungs) => madeUpRecipeElement(`Of ${rungs}`, rungs))]));
+  await expect(page.locator('[data-from-recipe="Of 4"]')).toBeVisible();
+  await expect(page.getByText('Of 7: a ladder of 7 markers; one to six make one.')).toBeVisible();
+  await expect(page.getByText('Of 40: a ladder of 40 markers')).toBeVisible();
   await expect(page.getByRole('tab', { name: 'Instead' }), 'the station still stands').toBeVisible();
   await expectNoAxeFindings(page);
 
-  await input.setInputFiles(file(Array.from({ length: 2_000 }, (_, i) => element(`E${i}`, 6))));
+  await input.setInputFiles(file(Array.from({ length: 2_000 }, (_, i) => madeUpRecipeElement(`E${i}`, 6))));
   await expect(page.getByRole('progressbar', { name: 'Translating the ladders' })).toBeVisible();
   // The page goes on: a frame is drawn while the worker reckons.
   expect(await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => resolve('drawn'))))).toBe('drawn');
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(page.getByRole('progressbar', { name: 'Translating the ladders' })).toHaveCount(0);
   await expect(page.locator('[data-from-recipe]')).toHaveCount(0);
-  await input.setInputFiles(file(Array.from({ length: 2_001 }, (_, i) => element(`E${i}`, 2))));
+  await input.setInputFiles(file(Array.from({ length: 2_001 }, (_, i) => madeUpRecipeElement(`E${i}`, 2))));
   await expect(page.getByText('The recipe has 2,001 elements; 2,000 fit.')).toBeVisible();
-  await input.setInputFiles(file(Array.from({ length: 300 }, (_, i) => element(`E${i}`, 3))));
+  await input.setInputFiles(file(Array.from({ length: 300 }, (_, i) => madeUpRecipeElement(`E${i}`, 3))));
   await expect(page.locator('[data-from-recipe="E0"]')).toBeVisible();
   await page.getByRole('button', { name: /^Show 40 more/ }).click();
   await expect(page.locator('[data-from-recipe]')).toHaveCount(80);

@@ -19,6 +19,19 @@ export type FileFigures = {
   peakMb: number;
 };
 
+export const noFigures = (): FileFigures => ({
+  files: 0,
+  taken: 0,
+  refused: 0,
+  withoutWords: [],
+  hangs: [],
+  deaths: 0,
+  longestMs: 0,
+  others: 0,
+  othersP95Ms: 0,
+  peakMb: 0,
+});
+
 /** Memory held by a process and its children, in bytes. */
 function familyBytes(pid: number): number {
   let sum = 0;
@@ -46,18 +59,7 @@ export async function runFileRounds(
   const { address } = application;
   const { atOnce = 4 } = options;
   const headers = { origin: address };
-  const figures: FileFigures = {
-    files: 0,
-    taken: 0,
-    refused: 0,
-    withoutWords: [],
-    hangs: [],
-    deaths: 0,
-    longestMs: 0,
-    others: 0,
-    othersP95Ms: 0,
-    peakMb: 0,
-  };
+  const figures = noFigures();
   const health = async () => ((await (await fetch(`${address}/api/health`)).json()) as { processId: number }).processId;
   const first = await health();
   const times: number[] = [];

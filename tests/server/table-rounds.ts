@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import type { Operation } from '#model/operation';
 import { makeSchemaVersion } from '#model/make';
 import type { Application } from './application';
-import type { FileFigures } from './file-rounds';
+import { type FileFigures, noFigures } from './file-rounds';
 import { mutated } from './hostile-files';
 import { madeUpPicture, madeUpTable } from '../made-up-make';
 import { seeded } from '../seeded';
@@ -23,18 +23,7 @@ export function* oddTables(count: number, seed: number): Generator<Uint8Array<Ar
 /** Names odd tables in edits of a make of the real server, while others ask for it; tells what became of them. */
 export async function runTableRounds(application: Application, tables: Iterable<Uint8Array<ArrayBuffer>>): Promise<FileFigures> {
   const { address } = application;
-  const figures: FileFigures = {
-    files: 0,
-    taken: 0,
-    refused: 0,
-    withoutWords: [],
-    hangs: [],
-    deaths: 0,
-    longestMs: 0,
-    others: 0,
-    othersP95Ms: 0,
-    peakMb: 0,
-  };
+  const figures = noFigures();
   const headers = { origin: address };
   const json = { ...headers, 'content-type': 'application/json' };
   const post = async (path: string, body: unknown) =>

@@ -12,6 +12,7 @@ import { checkWhole } from '#server/store/check-whole';
 import { copyMake, createMake, listMakes, readMake } from '#server/store/makes';
 import { changeRack, readRack } from '#server/store/rack';
 import { sweep } from '#server/store/sweep';
+import { madeUpPicture } from '../made-up-make';
 import { freshDatabase, testClusterUrl } from './cluster';
 import { databaseWithDemo } from './prepared';
 
@@ -219,21 +220,10 @@ describe('what edits name', { timeout: 60_000 }, () => {
       ];
       await createMake(database, { id: 'm', name: 'M' });
       const grey = await keepBlob(database, 'image/png', Buffer.from('grey'));
-      const row = {
-        id: 'p1',
-        name: 'P',
-        widthMm: 60,
-        heightMm: 80,
+      const row = madeUpPicture({
         original: { sha256: grey, mediaType: 'image/png', fileName: 'p.png' },
         grey: { sha256: grey, widthPx: 10, heightPx: 10 },
-        regionsGiven: 0,
-        mends: [],
-        elements: [],
-        bodies: [],
-        fronts: [],
-        strokes: [],
-        cuts: [],
-      };
+      });
       await applyBatch(database, 'm', {
         schema: makeSchemaVersion,
         batchId: 'put',

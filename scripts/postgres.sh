@@ -35,19 +35,22 @@ choose_pg_home() {
   if [ "${1:-}" != looking ]; then settle_copied "$pg_home"; fi
   if [ -d "$pg_home/data" ]; then
     own_pg_home "${1:-}"
-    [ -n "$pg_home" ] || return 0
-    local owner
-    owner=$(stat -c %U "$pg_home/data")
-    if ! is_root && [ "$owner" != "$(id -un)" ]; then
-      fail "the data of this copy lie in $pg_home and belong to the user $owner. Start it as that user, or as root."
-    fi
-    if is_root && [ "$owner" != root ] && ! runuser -u "$owner" -- test -x "$pg_home/data" 2>/dev/null; then
-      fail "the data of this copy lie in $pg_home, which their user $owner may no longer enter. Open the folders on the way (chmod a+x), then start again; nothing is lost."
-    fi
   elif [ -z "${data_are_new:-}" ] && [ -e "$note.begun" ] && [ -z "${data_may_be_gone:-}" ]; then
     fail "the data of this copy lay in $pg_home, and are not there any more. Bring that folder back, restore a backup (./run restore FILE), or, to begin with demo data, remove $note.begun."
   fi
   if [ -n "${data_are_new:-}" ]; then tell_of_lost_places; fi
+}
+
+# Says in words when the data cannot be entered by whoever starts.
+check_user() {
+  local owner
+  owner=$(stat -c %U "$pg_home/data")
+  if ! is_root && [ "$owner" != "$(id -un)" ]; then
+    fail "the data of this copy lie in $pg_home and belong to the user $owner. Start it as that user, or as root."
+  fi
+  if is_root && [ "$owner" != root ] && ! runuser -u "$owner" -- test -x "$pg_home/data" 2>/dev/null; then
+    fail "the data of this copy lie in $pg_home, which their user $owner may no longer enter. Open the folders on the way (chmod a+x), then start again; nothing is lost."
+  fi
 }
 
 # Makes sure that the data at pg_home are this folder's own.
@@ -55,8 +58,8 @@ own_pg_home() {
   local first
   first=$(sed -n 1p "$pg_home/home" 2>/dev/null || true)
   case "$(whose "$pg_home")" in
-    ours) [ -s "$pg_home/home" ] || claim_place "$pg_home" ;;
-    renamed) claim_place "$pg_home"; say "This folder was $first before: its data are here." ;;
+    ours) check_user; [ -s "$pg_home/home" ] || claim_place "$pg_home" ;;
+    renamed) check_user; claim_place "$pg_home"; say "This folder was $first before: its data are here." ;;
     *)
       if [ "${1:-}" = looking ]; then pg_home=""; return; fi
       part_from "$pg_home" "${first:-another folder}" ;;

@@ -1,6 +1,12 @@
 # Builds, starts and stops the application.
 
-is_our_server() { [ "$(readlink "/proc/$1/cwd" 2>/dev/null)" = "$root" ] && tr '\0' ' ' <"/proc/$1/cmdline" 2>/dev/null | grep -q 'scripts/serve.ts'; }
+# Of this folder, under its name of now, or of the house in which it works under an odd one.
+is_our_server() {
+  local cwd
+  cwd=$(readlink "/proc/$1/cwd" 2>/dev/null) && [ -n "$cwd" ] || return 1
+  [ "$cwd" = "$root" ] || [ "$cwd" = "${folder:-$root}" ] || [ "$cwd" = "$(cat "$state/house" 2>/dev/null)" ] || return 1
+  tr '\0' ' ' <"/proc/$1/cmdline" 2>/dev/null | grep -q 'scripts/serve.ts'
+}
 
 # The process id of our server, or nothing: the number in the file must belong to a process of this checkout; a lost file is no loss.
 server_pid() {

@@ -27,6 +27,9 @@ export const regionMapSchema = z.object({
 });
 export type RegionMap = z.infer<typeof regionMapSchema>;
 
+/** Rows that the lists of a picture may have. */
+export const mostRows = { mends: 2000, elements: 2000, bodies: 5000, fronts: 20_000, cuts: 2000, strokes: 2000 } as const;
+
 /** Signs of a name: more are not read at a glance. */
 export const mostElementName = 60;
 export const mostPictureName = 80;
@@ -76,15 +79,15 @@ export const pictureSchema = z.object({
   regionMap: z.optional(regionMapSchema),
   /** The highest number ever given to a region: it only grows, an undo leaves it. */
   regionsGiven: z.int().check(z.minimum(0), z.maximum(9_999_999)),
-  mends: z.array(mendSchema).check(z.maxLength(2000)),
-  elements: z.array(elementSchema).check(z.maxLength(2000)),
+  mends: z.array(mendSchema).check(z.maxLength(mostRows.mends)),
+  elements: z.array(elementSchema).check(z.maxLength(mostRows.elements)),
   /** Bodies and fronts that the maker changed; what a reading proposes stands in its table. */
-  bodies: z._default(z.array(bodySchema).check(z.maxLength(5000)), []),
-  fronts: z._default(z.array(frontSchema).check(z.maxLength(20_000)), []),
+  bodies: z._default(z.array(bodySchema).check(z.maxLength(mostRows.bodies)), []),
+  fronts: z._default(z.array(frontSchema).check(z.maxLength(mostRows.fronts)), []),
   /** Edges of which the maker says whether a thing is cut off there. */
-  cuts: z._default(z.array(saidCutSchema).check(z.maxLength(2000)), []),
+  cuts: z._default(z.array(saidCutSchema).check(z.maxLength(mostRows.cuts)), []),
   /** What the maker's hand says of the light, in the order in which it was said. */
-  strokes: z._default(z.array(handStrokeSchema).check(z.maxLength(2000)), []),
+  strokes: z._default(z.array(handStrokeSchema).check(z.maxLength(mostRows.strokes)), []),
   /** How strongly hatching and dots of the illustrator pull the dark towards them, 0 to 1; absent: as usual. */
   marksPull: z.optional(z.number().check(z.minimum(0), z.maximum(1))),
 });

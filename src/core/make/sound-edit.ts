@@ -1,7 +1,7 @@
 import { type Make, makeHeadSchema, mostPictures } from '#model/make';
 import { type Operation, operationsSchema } from '#model/operation';
 import { parseInWords } from '#model/parse-in-words';
-import { pictureSchema } from '#model/picture';
+import { mostRows, pictureSchema } from '#model/picture';
 import { OperationError } from './operation-error';
 
 /** @throws OperationError in words when a value is not as its schema says. */
@@ -15,13 +15,23 @@ export function soundOperations(operations: readonly Operation[]): Operation[] {
   return parsed(parseInWords(operationsSchema, operations));
 }
 
-/** Whether what edits have changed of a make can be kept: its head, the pictures that are others now. @throws OperationError in words */
+const lists = Object.keys(mostRows) as (keyof typeof mostRows)[];
+
+/**
+ * Whether what sound operations have changed of a make can be kept: its head, and of the pictures that are others now their own fields and the
+ * lengths of their lists; the rows themselves came with the operations.
+ * @throws OperationError in words
+ */
 export function checkChanged(before: Make, after: Make): void {
   const { pictures, ...head } = after;
   parsed(parseInWords(makeHeadSchema, head));
   if (pictures.length > mostPictures) throw new OperationError(`A make has ${mostPictures} pictures at the most.`);
   for (const [place, picture] of pictures.entries()) {
     // An edit leaves what it does not touch the same object.
-    if (before.pictures[place] !== picture) parsed(parseInWords(pictureSchema, picture));
+    if (before.pictures[place] === picture) continue;
+    for (const name of lists) {
+      if (picture[name].length > mostRows[name]) throw new OperationError(`A picture has ${mostRows[name]} ${name} at the most.`);
+    }
+    parsed(parseInWords(pictureSchema, { ...picture, ...Object.fromEntries(lists.map((name) => [name, []])) }));
   }
 }

@@ -57,7 +57,7 @@ describe('where data lie', { timeout: 400_000 }, () => {
       ['aqua (copy)', true],
       ["it's [2] & $HOME", true],
       ['plain again', false],
-      ['aqua (last)', true],
+      ['aqua (last)', false],
     ] as const) {
       if (stopsFirst) await run(folder, ['stop']);
       const next = join(yard, name);

@@ -192,6 +192,28 @@ describe('starting', { timeout: 300_000 }, () => {
     rmSync(house, { recursive: true, force: true });
   });
 
+  it('what the database refuses is told in words, not in its own', () => {
+    const said = (refusal: string) => {
+      const stub = mkdtempSync(join(tmpdir(), 'aquachrome-psql-'));
+      writeFileSync(join(stub, 'psql'), `#!/bin/sh\necho "${refusal}" >&2\nexit 2\n`, { mode: 0o755 });
+      for (const name of ['password', 'port']) writeFileSync(join(stub, name), '1');
+      const words = execFileSync(
+        'bash',
+        [
+          '-c',
+          `root=$PWD; for p in words places postgres; do source scripts/$p.sh; done; pg_home=${stub} postgres_bin=${stub}; pg_sql 'SELECT 1' 2>&1 || true`,
+        ],
+        { cwd: home, encoding: 'utf8' },
+      );
+      rmSync(stub, { recursive: true });
+      return words;
+    };
+    expect(said('ERROR:  checkpoint request failed')).toMatch(/there is no space left for the database in .*nothing is lost/);
+    expect(said('FATAL:  could not extend file')).toMatch(/there is no space left/);
+    for (const words of [said('ERROR:  checkpoint request failed'), said('ERROR:  syntax error at or near')])
+      expect(words).not.toMatch(/checkpoint|syntax|ERROR|FATAL/);
+  });
+
   it('as an ordinary user without the right to install says which package is missing', () => {
     const words = execFileSync(
       'bash',

@@ -92,8 +92,8 @@ export function lineArtSvg(text: string): { svg: string; hadEffects: boolean } {
     for (const [key, value] of Object.entries(attributes))
       if (key.startsWith('xmlns:') && value === svgNamespace) prefixes.add(key.slice('xmlns:'.length));
     const [local = '', prefix = ''] = name.split(':').reverse();
-    if (tags === 1 && local.toLowerCase() !== 'svg') refuse('The file says SVG, but holds something else.');
-    if (['script', 'foreignobject'].includes(local.toLowerCase())) refuse('The SVG holds script, which a drawing does not need.');
+    if (tags === 1 && local !== 'svg') refuse('The file says SVG, but holds something else.');
+    if (local.toLowerCase() === 'script') refuse('The SVG holds script, which a drawing does not need.');
     const all = Object.entries(attributes).map(([key, value]) => attribute(key, value));
     if (/^fe[A-Z]/.test(local)) found();
     const isKept = isIn() && elements.has(local) && (prefixes.has(prefix) || tags === 1);

@@ -130,6 +130,9 @@ export async function freshDatabase(clusterUrl: string, template = 'template1'):
   return `${clusterUrl}/${name}`;
 }
 
+/** Whether ./run test has started a cluster that all tests share. */
+export const hasTestCluster = (): boolean => Boolean(process.env.AQUACHROME_TEST_CLUSTER);
+
 /** The cluster that ./run test has started. */
 export function testClusterUrl(): string {
   const url = process.env.AQUACHROME_TEST_CLUSTER;

@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { Client } from 'pg';
-import { freshDatabase, testClusterUrl } from './cluster';
+import { freshDatabase, hasTestCluster, testClusterUrl } from './cluster';
 
 /** Any number: who prepares or copies holds this lock, so that tests side by side prepare a database once. */
 const preparingLock = 7_301;
@@ -44,6 +44,12 @@ export async function databaseWithDemo(onlyMake?: string): Promise<string> {
  * @returns the address of the database.
  */
 export async function databaseWithDemoIn(clusterUrl: string, onlyMake?: string): Promise<string> {
+  if (!hasTestCluster()) {
+    // An evaluation by itself: there is none to copy from.
+    const own = await freshDatabase(clusterUrl);
+    load(own, onlyMake);
+    return own;
+  }
   const [from, to] = [await databaseWithDemo(onlyMake), await freshDatabase(clusterUrl)];
   const program = (name: string, words: string[], input?: Buffer) =>
     execFileSync(`${process.env.POSTGRES_BIN}/${name}`, words, { stdio: ['pipe', 'pipe', 'pipe'], maxBuffer: 1 << 30, input });

@@ -87,6 +87,6 @@ export function problemResponse(error: unknown): Response {
   const { status, problem, details } = problemOf(error);
   // Who is let go in the middle of sending is hung up on.
   const headers = new Headers({ 'cache-control': 'no-store' });
-  if (status === 408 || status === 413) headers.set('connection', 'close');
+  if (status === 408) headers.set('connection', 'close');
   return Response.json({ ...problem, ...details }, { status, headers });
 }

@@ -99,7 +99,8 @@ test('pages carry a strict policy, files their safe headers, originals never run
     expect(headers['x-content-type-options'], path).toBe('nosniff');
     expect(headers['x-frame-options'], path).toBe('DENY');
   }
-  for (const path of imagePaths) expect((await raw(shared.address, path)).status, path).toBe(404);
+  // What begins with no stroke is no request at all.
+  for (const path of imagePaths.filter((one) => one.startsWith('/'))) expect((await raw(shared.address, path)).status, path).toBe(404);
   expect((await raw(shared.address, '/api/makes', { method: 'TRACE' })).status).toBe(405);
   const fromElsewhere = { 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'no-cors', 'sec-fetch-dest': 'image' };
   expect((await raw(shared.address, '/api/makes', { headers: fromElsewhere })).status).toBe(403);

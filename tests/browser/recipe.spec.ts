@@ -60,7 +60,8 @@ test('a recipe that is too long for a page takes more of them, and nothing of it
     kind: 'put',
     entity: 'element',
     pictureId: make.document.pictures[0].id,
-    row: { id: `more-${index}`, name: `Further element ${index + 1}`, regionIds: [], ladder },
+    // On the paper outside: all areas have their element.
+    row: { id: `more-${index}`, name: `Further element ${index + 1}`, regionIds: [], ladder, outside: { kind: 'halo', stepMm: 2 } },
   }));
   const answer = await fetch(`${lonely.address}/api/makes/make-balloon-post-pilot/batches`, {
     method: 'POST',

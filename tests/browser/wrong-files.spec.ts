@@ -9,7 +9,7 @@ const hugeHeader = Buffer.from('89504e470d0a1a0a0000000d4948445200009c4000009c40
 const wrong: [string, string, Buffer | null, RegExp][] = [
   ['text named .png', 'letter.png', Buffer.from('Dear badger'), /not an SVG, PNG, JPEG, WebP or TIFF/],
   ['0 bytes', 'nothing.png', Buffer.alloc(0), /empty/],
-  ['60 MB', 'large.jpg', null, /60 MB; 40 MB fit/],
+  ['100 MB', 'large.jpg', null, /100 MB; 80 MB fit/],
   ['an SVG with script', 'script.svg', svg('<script>document.title = "run"</script>'), /holds script/],
   ['an SVG that loads', 'loads.svg', svg('<image href="http://127.0.0.1:9/a.png"/>'), /from elsewhere/],
   ['an entity bomb', 'bomb.svg', svg('<text>&b;</text>', '<!DOCTYPE svg [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;&a;">]>'), /entities/],
@@ -20,7 +20,7 @@ const wrong: [string, string, Buffer | null, RegExp][] = [
 test('each wrong file gets a clear word, and a right one works after all of them', async ({ page, shared }) => {
   await page.goto(`${shared.address}/makes/new`);
   const large = test.info().outputPath('large.jpg');
-  await writeFile(large, Buffer.alloc(60 * 1024 * 1024, 1));
+  await writeFile(large, Buffer.alloc(100 * 1024 * 1024, 1));
   const pick = page.locator('input[type="file"]').first();
   for (const [, name, buffer, words] of wrong) {
     if (buffer) await pick.setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
@@ -48,8 +48,8 @@ test('the server refuses what is too large even when the page does not', async (
   const answer = await fetch(`${shared.address}/api/originals`, {
     method: 'POST',
     headers: { origin: shared.address },
-    body: Buffer.alloc(60 * 1024 * 1024, 1),
+    body: Buffer.alloc(100 * 1024 * 1024, 1),
   });
   expect(answer.status).toBe(413);
-  expect(await answer.json()).toMatchObject({ code: 'too-large', message: expect.stringContaining('40 MB') });
+  expect(await answer.json()).toMatchObject({ code: 'too-large', message: expect.stringContaining('80 MB') });
 });

@@ -336,7 +336,7 @@ describe('backup, restore and reset', { timeout: 300_000 }, () => {
     for (const [name, words] of [
       ['other-program', /the data of another program/],
       ['schema-only', /only the shape of the data/],
-      ['without-blobs', /Pictures of the make .* are missing/],
+      ['without-blobs', /The make .* cannot be read: pictures of it are missing/],
       ['newer', /written by a newer Aquachrome/],
       ['broken-document', /cannot be read/],
     ] as const) {

@@ -16,6 +16,9 @@ export type HandLight = {
 
 /** No pixel is shifted by more: a ladder has six rungs. */
 const mostShift = 6;
+/** A fold so many times as wide as a step is told by every step-th pixel each way, and no step is wider than this. */
+const stepPerRadius = 120;
+const mostStepPx = 6;
 /** Of a fold the dark side loses so much, the light one gains so much. */
 const foldDark = 0.7;
 const foldLight = 0.2;
@@ -29,7 +32,7 @@ export function handLight(
   map: { labels: Uint16Array; width: number; height: number; scale: 1 | 2 },
 ): HandLight | null {
   if (strokes.length === 0) return null;
-  const { labels, width, scale } = map;
+  const { labels, width, height, scale } = map;
   const hand: HandLight = {
     added: new Float32Array(labels.length),
     shift: new Int8Array(labels.length),
@@ -44,6 +47,14 @@ export function handLight(
       if (labels[i] !== 0) touched[labels[i]!] = 1;
     });
     const isTouched = (x: number, y: number) => touched[labels[y * width + x]!] === 1;
+    const isFold = kind === 'fold' || kind === 'valley';
+    // Light changes slowly under a wide fold: one place in so many each way tells enough of those about it.
+    const step = isFold ? Math.min(mostStepPx, Math.max(1, Math.floor(radius / stepPerRadius))) : 1;
+    const layFold = (x: number, y: number, apart: number, side: number) => {
+      for (let row = y; row < Math.min(height, y + step); row++) {
+        for (let column = x; column < Math.min(width, x + step); column++) if (isTouched(column, row)) lay(column, row, apart, side);
+      }
+    };
     const lay = (x: number, y: number, apart: number, side: number) => {
       const i = y * width + x;
       const near = 1 - apart / radius;
@@ -52,7 +63,8 @@ export function handLight(
       else if (kind === 'lighter') hand.shift[i] = Math.max(-mostShift, hand.shift[i]! - 1);
       else hand.added[i]! += kind === 'valley' || side >= 0 ? -foldDark * near : foldLight * near;
     };
-    eachNearPath(path, radius, map, lay, { wants: isTouched, onlyWhether: kind !== 'fold' && kind !== 'valley' });
+    if (step > 1) eachNearPath(path, radius, { width, height, step }, layFold);
+    else eachNearPath(path, radius, map, lay, { wants: isTouched, onlyWhether: !isFold });
   }
   return hand;
 }

@@ -1,5 +1,5 @@
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
-import { applyBatchAnswerSchema, keptMakeSchema } from '#model/api/makes';
+import { applyBatchAnswerSchema, type KeptMake, keptMakeSchema } from '#model/api/makes';
 import type { Problem } from '#model/api/problem';
 import type { SceneLamp } from '#model/lamp';
 import type { Ladder } from '#model/ladder';
@@ -99,12 +99,24 @@ export function shownTable(state: Pick<MakeState, 'make' | 'pictureId' | 'tables
 
 const nothing: Hand = { kind: 'nothing' };
 
-/** Keeps the make on this installation's server. */
-function keeperOf(makeId: string, outbox: Outbox, onChange: ConstructorParameters<typeof Keeper>[1]['onChange']): Keeper {
+const askMake = (makeId: string): Promise<KeptMake> => call(keptMakeSchema, `/api/makes/${makeId}`);
+
+/** Keeps the make on this installation's server. @param asked the make, which was asked for before there was a keeper. */
+function keeperOf(
+  makeId: string,
+  asked: Promise<KeptMake>,
+  outbox: Outbox,
+  onChange: ConstructorParameters<typeof Keeper>[1]['onChange'],
+): Keeper {
+  let first: Promise<KeptMake> | null = asked;
   return new Keeper(makeId, {
     outbox,
     onChange,
-    read: () => call(keptMakeSchema, `/api/makes/${makeId}`),
+    read: () => {
+      const read = first ?? askMake(makeId);
+      first = null;
+      return read;
+    },
     blobOf: fetchBlob,
     send: async (batch, blobs) => {
       for (const { bytes } of blobs) await keepBlob(bytes);
@@ -151,10 +163,13 @@ export function createMakeStore(makeId: string): MakeStore {
         set({ phase: 'loading', problem: null });
         keeper?.stop();
         try {
-          outbox ??= await openOutbox();
-          const rack = await call(rackSchema, '/api/rack');
+          // Asked for at once; none waits for another.
+          const asked = askMake(makeId);
+          asked.catch(() => {});
+          const [rack, opened] = await Promise.all([call(rackSchema, '/api/rack'), outbox ?? openOutbox()]);
+          outbox = opened;
           set({ rack: { ...rack, markers: withAssumedColours(rack.markers) } });
-          keeper = keeperOf(makeId, outbox, (keeping) => set({ ...keeping, phase: 'ready', problem: null }));
+          keeper = keeperOf(makeId, asked, opened, (keeping) => set({ ...keeping, phase: 'ready', problem: null }));
           window.addEventListener('online', () => keeper?.tryNow());
           await keeper.start();
         } catch (error) {

@@ -49,19 +49,29 @@ export function MakeStrip({ listed, rack, onChanged }: Props) {
   );
 }
 
+/** A thumbnail that could not be had is asked for so many times more, after a growing pause. */
+const mostTurns = 4;
+const pauseMs = 3_000;
+
 /** The picture: its lines at once, its colours as soon as they are there. */
 function Thumbnail({ makeId, picture }: { makeId: string; picture: ListedMake['summary']['pictures'][number] }) {
   const [isColoured, setIsColoured] = useState(false);
+  const [turn, setTurn] = useState(0);
   const look = 'col-start-1 row-start-1 h-44 max-w-full object-contain';
   return (
     <span className="grid place-items-center" data-thumbnail={isColoured ? 'colours' : 'lines'}>
       <img src={`/api/blobs/${picture.grey}`} alt={picture.name} loading="lazy" className={look} />
       <img
-        src={`/api/makes/${makeId}/thumbnail?picture=${picture.id}`}
+        // Another address at each turn: a browser does not ask again for what it could not have.
+        src={`/api/makes/${makeId}/thumbnail?picture=${picture.id}${turn > 0 ? `&turn=${turn}` : ''}`}
         alt=""
         loading="lazy"
         className={`${look} ${isColoured ? '' : 'invisible'}`}
         onLoad={() => setIsColoured(true)}
+        // Others may take the server's time just now.
+        onError={() => {
+          if (turn < mostTurns) setTimeout(() => setTurn(turn + 1), pauseMs * (turn + 1));
+        }}
       />
     </span>
   );

@@ -8,7 +8,8 @@ import { readStored } from '#server/store/make-rows';
 import { readRack } from '#server/store/rack';
 import { planThumbnail, thumbnailOf } from '#server/store/thumbnails';
 
-const askedSchema = z.object({ picture: idSchema });
+/** `turn`: asked again, for which nothing changes here. */
+const askedSchema = z.object({ picture: idSchema, turn: z.optional(z.string()) });
 
 /** A picture of a make as it will look, small: PNG. */
 export const GET = endpoint(async ({ params, url, request }) => {

@@ -20,7 +20,7 @@ export function distanceToPath(points: readonly Place[], x: number, y: number): 
   return { apart: nearest, side };
 }
 
-/** Blocks of so many px are looked at pixel by pixel. */
+/** Blocks of so many steps are looked at pixel by pixel. */
 const leafPx = 8;
 
 type Near = { segment: number; apart: number };
@@ -109,8 +109,8 @@ export function eachNearPath(
       return;
     }
     const left = measured.filter(({ apart }) => apart <= least + 2 * half);
-    const isWide = toX - fromX > leafPx;
-    const isTall = toY - fromY > leafPx;
+    const isWide = toX - fromX > leafPx * step;
+    const isTall = toY - fromY > leafPx * step;
     if (!isWide && !isTall) {
       leaf(
         fromX,

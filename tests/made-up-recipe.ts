@@ -7,7 +7,7 @@ export function madeUpRecipeElement(name: string, rungs: number, fromL = 92): ob
     areaMm2: 9,
     marks: [],
     ladder: Array.from({ length: rungs }, (_, i) => ({
-      markerId: `${name}-${i}`,
+      markerId: `${name.replaceAll(' ', '-')}-${i}`,
       code: `${name}-${i}`,
       role: 'base',
       share: 0.5,

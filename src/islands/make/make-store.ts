@@ -129,7 +129,7 @@ function keeperOf(
 export function createMakeStore(makeId: string): MakeStore {
   let keeper: Keeper | undefined;
   // One outbox a page: a second would find the first holding the lock of this tab and take it for another tab.
-  let outbox: Outbox | undefined;
+  let outbox: Promise<Outbox> | undefined;
   // Steps are taken one after the other, however fast the keys come.
   let taking: Promise<unknown> = Promise.resolve();
   return create<MakeState>()((set, get) => {
@@ -166,8 +166,11 @@ export function createMakeStore(makeId: string): MakeStore {
           // Asked for at once; none waits for another.
           const asked = askMake(makeId);
           asked.catch(() => {});
-          const [rack, opened] = await Promise.all([call(rackSchema, '/api/rack'), outbox ?? openOutbox()]);
-          outbox = opened;
+          outbox ??= openOutbox().catch((error: unknown) => {
+            outbox = undefined;
+            throw error;
+          });
+          const [rack, opened] = await Promise.all([call(rackSchema, '/api/rack'), outbox]);
           set({ rack: { ...rack, markers: withAssumedColours(rack.markers) } });
           keeper = keeperOf(makeId, asked, opened, (keeping) => set({ ...keeping, phase: 'ready', problem: null }));
           window.addEventListener('online', () => keeper?.tryNow());

@@ -6,6 +6,7 @@ import { makeSchemaVersion } from '#model/make';
 import type { Operation } from '#model/operation';
 import type { Picture } from '#model/picture';
 import { encodeLabelMap } from '#core/picture/label-map';
+import { newColouring, treat } from '#core/make/coloured';
 import { digestOf } from '#core/make/digest';
 import { readingKey } from '#core/make/reading-key';
 import { encodeRegionTable } from '#core/make/region-tables';
@@ -57,20 +58,13 @@ async function operationsOf(database: Database, make: DemoMake): Promise<Operati
     if (!marker) throw new Error(`Demo make "${make.name}": no marker ${code}.`);
     return { markerId: marker.id, code };
   };
-  const elements = make.elements.map(
-    (element, index): Operation => ({
-      kind: 'put',
-      entity: 'element',
-      pictureId,
-      index,
-      row: {
-        id: `${pictureId}-element-${index + 1}`,
-        name: element.name,
-        regionIds: [...new Set(element.points.map(regionAt))],
-        ...(element.codes ? { ladder: { rungs: element.codes.map(rung) } } : {}),
-      },
-    }),
-  );
+  const colouringId = pictureId;
+  const elements = make.elements.flatMap(({ name: of, points, codes }, index): Operation[] => {
+    const id = `${pictureId}-element-${index + 1}`;
+    const row = { id, name: of, regionIds: [...new Set(points.map(regionAt))] };
+    const gathered: Operation = { kind: 'put', entity: 'element', pictureId, index, row };
+    return [gathered, ...(codes ? [treat({ pictureId, colouringId }, id, { ladder: { rungs: codes.map(rung) } })] : [])];
+  });
   const fileName = scan ? file.replace('.svg', ' scan.png') : file;
   const original = { sha256: await keepBlob(database, mediaType, bytes), mediaType, fileName };
   const grey = { sha256: await keepBlob(database, 'image/png;aquachrome=grey', png), widthPx, heightPx };
@@ -86,8 +80,8 @@ async function operationsOf(database: Database, make: DemoMake): Promise<Operati
     elements: [],
     bodies: [],
     fronts: [],
-    strokes: [],
     cuts: [],
+    colourings: [newColouring(colouringId)],
   };
   const regionMap = {
     labelMap,

@@ -1,6 +1,7 @@
 /** Brings the tables up to date, then frees what nothing needs any more. */
 import { openDatabase } from '../src/server/db/database';
 import { migrate } from '../src/server/db/migrate';
+import { renewSummaries } from '../src/server/store/summaries';
 import { sweep } from '../src/server/store/sweep';
 import { inWords } from './in-words';
 
@@ -9,6 +10,7 @@ await inWords(async () => {
   try {
     const applied = await migrate(database.sequelize);
     if (applied.length > 0) console.log(`Database brought up to date: ${applied.join(', ')}.`);
+    await renewSummaries(database);
     const { blobs, bytes } = await sweep(database);
     if (blobs > 0) console.log(`${blobs} old pictures and readings that nothing needs were freed (${Math.round(bytes / 1024)} KB).`);
   } finally {

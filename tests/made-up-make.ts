@@ -1,7 +1,10 @@
+import type { ColouredElement, ColouredPicture } from '../src/model/coloured-picture';
+import type { Colouring } from '../src/model/colouring';
 import type { Make } from '../src/model/make';
-import type { Picture } from '../src/model/picture';
+import type { Element, Picture } from '../src/model/picture';
 import { regionTableSchema } from '../src/model/region-table';
 import { digestOf } from '../src/core/make/digest';
+import { colouredPicture, newColouring } from '../src/core/make/coloured';
 import { newMake } from '../src/core/make/new-make';
 import { encodeRegionTable, indexTable, type IndexedTable, type RegionTables } from '../src/core/make/region-tables';
 
@@ -29,8 +32,20 @@ export function regionMapOf({ sha256, table }: ReturnType<typeof madeUpTable>, o
   return { labelMap: 'a'.repeat(64), table: sha256, widthPx: 10, heightPx: 10, count: table.table.regions.length, of };
 }
 
-/** A made-up picture of 60 x 80 mm without regions. */
-export function madeUpPicture(change: Partial<Picture> = {}): Picture {
+/** What a made-up picture may be told of: elements with what they get in its one colouring. */
+type MadeUp = Partial<Omit<Picture, 'elements'>> & { elements?: readonly ColouredElement[] } & Partial<
+    Pick<Colouring, 'strokes' | 'cuesPull'>
+  >;
+
+function parted({ ladder, light, school, ...element }: ColouredElement): { element: Element; treatment: Colouring['treatments'] } {
+  const got = Object.entries({ ladder, light, school }).filter(([, value]) => value !== undefined);
+  return { element, treatment: got.length > 0 ? [{ id: element.id, ...Object.fromEntries(got) }] : [] };
+}
+
+/** A made-up picture of 60 x 80 mm without regions, with one colouring, "c1". */
+export function madeUpPicture({ elements = [], strokes = [], cuesPull, ...change }: MadeUp = {}): Picture {
+  const rows = elements.map(parted);
+  const treatments = rows.flatMap(({ treatment }) => treatment).sort((one, other) => (one.id < other.id ? -1 : 1));
   return {
     id: 'p1',
     name: 'Pilot',
@@ -40,13 +55,18 @@ export function madeUpPicture(change: Partial<Picture> = {}): Picture {
     grey: { sha256: 'c'.repeat(64), widthPx: 10, heightPx: 10 },
     regionsGiven: 0,
     mends: [],
-    elements: [],
+    elements: rows.map(({ element }) => element),
     bodies: [],
     fronts: [],
-    strokes: [],
     cuts: [],
+    colourings: [{ ...newColouring('c1'), ...(cuesPull === undefined ? {} : { cuesPull }), treatments, strokes: [...strokes] }],
     ...change,
   };
+}
+
+/** The same, in its one colouring. */
+export function madeUpColoured(change: MadeUp = {}): ColouredPicture {
+  return colouredPicture(madeUpPicture(change));
 }
 
 export function madeUpMake(...pictures: Picture[]): Make {

@@ -10,6 +10,8 @@ export const makeSummarySchema = z.object({
     station: z.enum(['picture', 'elements', 'groups', 'light', 'recipe']),
     words: z.string(),
     pictureId: z.nullable(idSchema),
+    /** Null: the first. */
+    colouringId: z.nullable(idSchema),
   }),
   pictures: z.array(z.object({ id: idSchema, name: z.string(), grey: sha256Schema, regions: z.int(), gathered: z.int() })),
   /** Which ladder the maker gave to an element of which name. */

@@ -8,7 +8,7 @@ import { pieceRowSchema } from './piece-row';
 import { schoolIdSchema } from './school';
 
 /** Rises with every change of documents and operations that older ones must be upgraded for (core/upgrade). */
-export const makeSchemaVersion = 3;
+export const makeSchemaVersion = 4;
 
 /** Signs of a name: more are not read at a glance. */
 export const mostMakeName = 80;
@@ -20,6 +20,8 @@ export const makeHeadSchema = z.object({
   name: textSchema(mostMakeName, { least: 1, empty: 'a make needs a name' }),
   lamp: lampSchema,
   school: schoolIdSchema,
+  /** By which version of the light (core/make/light-version.ts) its bands were last looked at. */
+  lightSeen: z.int().check(z.minimum(0)),
   /** Only these markers are to be used, with their codes; absent: the whole rack. */
   onlyMarkers: z.optional(z.array(rungSchema).check(z.minLength(1), z.maxLength(300))),
   /** Loose pieces that belong to no picture. */

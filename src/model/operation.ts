@@ -1,5 +1,16 @@
 import * as z from 'zod/mini';
-import { type EntityKind, entities, entityKinds, type PictureRowKind, type RowKind, type RowOf, rowKinds } from './entity';
+import {
+  type EntityKind,
+  entities,
+  entityKinds,
+  holdersOf,
+  type OrderedKind,
+  orderedKinds,
+  type PutKind,
+  putKinds,
+  type RowOf,
+  type Whose,
+} from './entity';
 import { idSchema, regionIdSchema } from './id';
 import { makeSchemaVersion } from './make';
 import { type RegionMap, regionMapSchema } from './picture';
@@ -11,16 +22,18 @@ export type PatchFields<K extends EntityKind> = {
     : RowOf<K>[F];
 };
 
-type Whose<K extends EntityKind> = K extends PictureRowKind ? { pictureId: string } : unknown;
-
 /** Puts a row in, or in the place of the one with its id. `index`: where in the list; default: at its end. */
-export type PutOperation<K extends RowKind = RowKind> = {
+export type PutOperation<K extends PutKind = PutKind> = {
   [Kind in K]: { kind: 'put'; entity: Kind; row: RowOf<Kind>; index?: number | undefined } & Whose<Kind>;
 }[K];
 export type PatchOperation<K extends EntityKind = EntityKind> = {
   [Kind in K]: { kind: 'patch'; entity: Kind; fields: PatchFields<Kind> } & Whose<Kind> & (Kind extends 'make' ? unknown : { id: string });
 }[K];
-export type RemoveOperation<K extends RowKind = RowKind> = { [Kind in K]: { kind: 'remove'; entity: Kind; id: string } & Whose<Kind> }[K];
+export type RemoveOperation<K extends PutKind = PutKind> = { [Kind in K]: { kind: 'remove'; entity: Kind; id: string } & Whose<Kind> }[K];
+/** Moves a row behind another of its list (null: to its beginning). It is told by that row, not by a number, so that what others put in stays in its place. */
+export type MoveOperation<K extends OrderedKind = OrderedKind> = {
+  [Kind in K]: { kind: 'move'; entity: Kind; id: string; after: string | null } & Whose<Kind>;
+}[K];
 /** A region belongs to one element at the most: it leaves the one it was in. */
 export type AssignRegions = {
   kind: 'assignRegions';
@@ -34,13 +47,13 @@ export type AssignRegions = {
 export type SetRegionMap = { kind: 'setRegionMap'; pictureId: string; regionMap: RegionMap | null; givenBefore?: number | undefined };
 
 /** Small edits of a make. Each has an inverse (core/make/invert.ts). */
-export type Operation = PutOperation | PatchOperation | RemoveOperation | AssignRegions | SetRegionMap;
+export type Operation = PutOperation | PatchOperation | RemoveOperation | MoveOperation | AssignRegions | SetRegionMap;
 
 const indexSchema = z.optional(z.int().check(z.nonnegative()));
 
-/** Which picture's list a row stands in; nothing where it is the make's own. */
+/** Within which rows a row stands; nothing where its list is the make's own. */
 function whose(kind: EntityKind): Record<string, z.ZodMiniType> {
-  return entities[kind].list?.of === 'picture' ? { pictureId: idSchema } : {};
+  return Object.fromEntries(holdersOf(kind).map((holder) => [`${holder}Id`, idSchema]));
 }
 
 function fieldSchema(field: z.ZodMiniType): z.ZodMiniType {
@@ -60,12 +73,15 @@ function patchSchema(kind: EntityKind): z.ZodMiniObject {
   });
 }
 
-const putSchemas = rowKinds.map((kind) =>
+const putSchemas = putKinds.map((kind) =>
   z.strictObject({ kind: z.literal('put'), entity: z.literal(kind), ...whose(kind), row: entities[kind].row, index: indexSchema }),
 );
 const patchSchemas = entityKinds.filter((kind) => Object.keys(entities[kind].fields).length > 0).map(patchSchema);
-const removeSchemas = rowKinds.map((kind) =>
+const removeSchemas = putKinds.map((kind) =>
   z.strictObject({ kind: z.literal('remove'), entity: z.literal(kind), ...whose(kind), id: idSchema }),
+);
+const moveSchemas = orderedKinds.map((kind) =>
+  z.strictObject({ kind: z.literal('move'), entity: z.literal(kind), ...whose(kind), id: idSchema, after: z.nullable(idSchema) }),
 );
 const assignSchema = z.strictObject({
   kind: z.literal('assignRegions'),
@@ -86,14 +102,17 @@ export const operationSchema = z.discriminatedUnion('kind', [
   z.discriminatedUnion('entity', putSchemas as Some<(typeof putSchemas)[number]>),
   z.discriminatedUnion('entity', patchSchemas as Some<(typeof patchSchemas)[number]>),
   z.discriminatedUnion('entity', removeSchemas as Some<(typeof removeSchemas)[number]>),
+  z.discriminatedUnion('entity', moveSchemas as Some<(typeof moveSchemas)[number]>),
   assignSchema,
   setRegionMapSchema,
 ]) as unknown as z.ZodMiniType<Operation>;
 
 export const operationsSchema = z.array(operationSchema);
 
-/** Most operations of one batch. */
-export const mostOperations = 500;
+/** Operations that a page puts into one batch at the most. */
+export const usualOperations = 500;
+/** Most operations of one batch: those of an older page may become twice as many. */
+export const mostOperations = 2 * usualOperations;
 
 /**
  * What an edit is to the maker's undo: `do` is a new step, `follow` belongs to a step though the application did it (a reading

@@ -1,13 +1,11 @@
 import * as z from 'zod/mini';
 import { bodySchema } from './body';
+import { colouringSchema } from './colouring';
 import { saidCutSchema } from './cut-end';
 import { elementKindSchema } from './element-kind';
 import { frontSchema } from './front';
-import { handStrokeSchema } from './hand-stroke';
 import { textSchema } from './text';
 import { idSchema, regionIdSchema, sha256Schema } from './id';
-import { ladderSchema } from './ladder';
-import { lightWishSchema } from './light-wish';
 import { outsideSchema } from './outside';
 import { preparationSchema } from './preparation';
 import { lineSettingsSchema, mendSchema } from './reading';
@@ -28,25 +26,22 @@ export const regionMapSchema = z.object({
 export type RegionMap = z.infer<typeof regionMapSchema>;
 
 /** Rows that the lists of a picture may have. */
-export const mostRows = { mends: 2000, elements: 2000, bodies: 5000, fronts: 20_000, cuts: 2000, strokes: 2000 } as const;
+export const mostRows = { mends: 2000, elements: 2000, bodies: 5000, fronts: 20_000, cuts: 2000, colourings: 40 } as const;
 
 /** Signs of a name: more are not read at a glance. */
 export const mostElementName = 60;
 export const mostPictureName = 80;
 
-/** A part of an image that gets its own colours: regions, or a soft spot on another element. */
+/** A part of an image that gets its own colours: regions, or a soft spot on another element. Which ones stands in the colourings. */
 export const elementSchema = z.object({
   id: idSchema,
   name: textSchema(mostElementName, { least: 1, empty: 'an element needs a name' }),
   /** Regions in the order of their numbers; each belongs to one element at the most. */
   regionIds: z.array(regionIdSchema).check(z.maxLength(5000)),
-  ladder: z.optional(ladderSchema),
   /** What it is made of; absent: as its name says, if it does. */
   kind: z.optional(elementKindSchema),
   /** Where it lies, if that is on the paper outside; such an element has no regions. */
   outside: z.optional(outsideSchema),
-  /** How its light is to differ from what is usual. */
-  light: z.optional(lightWishSchema),
   /** Its place, where it is a soft spot; such an element has no regions. */
   spot: z.optional(softSpotSchema),
 });
@@ -82,13 +77,11 @@ export const pictureSchema = z.object({
   mends: z.array(mendSchema).check(z.maxLength(mostRows.mends)),
   elements: z.array(elementSchema).check(z.maxLength(mostRows.elements)),
   /** Bodies and fronts that the maker changed; what a reading proposes stands in its table. */
-  bodies: z._default(z.array(bodySchema).check(z.maxLength(mostRows.bodies)), []),
-  fronts: z._default(z.array(frontSchema).check(z.maxLength(mostRows.fronts)), []),
+  bodies: z.array(bodySchema).check(z.maxLength(mostRows.bodies)),
+  fronts: z.array(frontSchema).check(z.maxLength(mostRows.fronts)),
   /** Edges of which the maker says whether a thing is cut off there. */
-  cuts: z._default(z.array(saidCutSchema).check(z.maxLength(mostRows.cuts)), []),
-  /** What the maker's hand says of the light, in the order in which it was said. */
-  strokes: z._default(z.array(handStrokeSchema).check(z.maxLength(mostRows.strokes)), []),
-  /** How strongly hatching and dots of the illustrator pull the dark towards them, 0 to 1; absent: as usual. */
-  marksPull: z.optional(z.number().check(z.minimum(0), z.maximum(1))),
+  cuts: z.array(saidCutSchema).check(z.maxLength(mostRows.cuts)),
+  /** At least one; the first is the one that is shown. */
+  colourings: z.array(colouringSchema).check(z.minLength(1), z.maxLength(mostRows.colourings)),
 });
 export type Picture = z.infer<typeof pictureSchema>;

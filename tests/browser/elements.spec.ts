@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import type { Locator, Page } from '@playwright/test';
-import type { Make } from '#model/make';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
 import { choose } from './choose';
 import { colourAt, expectBandsShown, goTo, paper, sweep, tap } from './picture';
+import { kept } from './kept';
 
 const pilot = '/makes/make-balloon-post-pilot';
 const badger = 'demo/line-images/badger-pilot.svg';
@@ -15,14 +15,6 @@ const step = (page: Page, name: RegExp | string) => steps(page).getByRole('tab',
 const white = (page: Page) => page.locator('[data-white]');
 const body = (page: Page) => page.locator('[data-body]');
 const said = (page: Page) => page.locator('[data-elements-said]');
-
-/** The make as the server keeps it. */
-async function kept(page: Page): Promise<Make> {
-  await expectAllKept(page);
-  return page.evaluate(async () =>
-    (await fetch(`/api/makes/${location.pathname.split('/').at(-1)}`)).json().then((answer) => answer.document),
-  );
-}
 
 /** A new make of the badger's drawing with nothing done yet, at the Elements station. */
 async function startBadger(page: Page, address: string): Promise<void> {

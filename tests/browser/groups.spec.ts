@@ -1,9 +1,9 @@
 import type { Locator, Page } from '@playwright/test';
-import type { Make } from '#model/make';
-import type { Element } from '#model/picture';
+import type { ColouredElement } from '#model/coloured-picture';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
 import { choose } from './choose';
 import { colourAt, expectBandsShown, goTo, painted, paper, tap } from './picture';
+import { kept, keptElements } from './kept';
 
 const pilot = '/makes/make-balloon-post-pilot';
 const bunting = '/makes/make-balloon-post-bunting';
@@ -18,16 +18,8 @@ const column = (page: Page, name: string): Locator => rail(page).getByRole('butt
 const rung = (page: Page, code: string): Locator => rail(page).getByRole('button', { name: new RegExp(`^Rung ${code}`) });
 const said = (page: Page): Locator => page.locator('[data-groups-said]');
 
-/** The make as the server keeps it. */
-async function kept(page: Page): Promise<Make> {
-  await expectAllKept(page);
-  return page.evaluate(async () =>
-    (await fetch(`/api/makes/${location.pathname.split('/').at(-1)}`)).json().then((answer) => answer.document),
-  );
-}
-const elementsOf = async (page: Page): Promise<Element[]> => (await kept(page)).pictures[0]?.elements ?? [];
 const codesOf = async (page: Page, name: string): Promise<string | undefined> =>
-  (await elementsOf(page))
+  (await keptElements(page))
     .find((element) => element.name === name)
     ?.ladder?.rungs.map(({ code }) => code)
     .join(' ');
@@ -237,7 +229,7 @@ test('suggestions fit the element: by its name, the hue that is asked for, what 
   const first = suggestions.getByRole('button', { name: /^Give/ }).first();
   await expect(first).toHaveAccessibleName(/mist|wool|Anchor.*fades into paper/);
   await first.click();
-  await expect.poll(async () => (await elementsOf(page)).find(({ name }) => name === 'White fur')?.light?.highlight).toBe(0.15);
+  await expect.poll(async () => (await keptElements(page)).find(({ name }) => name === 'White fur')?.light?.highlight).toBe(0.15);
   // Bare paper is the top rung.
   await expect(column(page, 'White fur').getByRole('img', { name: /^Ladder: bare paper; / })).toBeVisible();
 
@@ -322,7 +314,7 @@ test('a limited palette: proposals side by side, one taken whole, one in part, l
   piloting,
 }) => {
   await open(page, piloting.address);
-  const before = await elementsOf(page);
+  const before = await keptElements(page);
   await step(page, 'Palette');
   await page.getByRole('group', { name: 'Keep the ladders of' }).getByRole('button', { name: 'Scarf' }).click();
   await choose(page.getByLabel('At most'), '4');
@@ -346,8 +338,8 @@ test('a limited palette: proposals side by side, one taken whole, one in part, l
     .getByRole('button', { name: /^Take it for \d+ elements/ })
     .click();
   await expect(said(page)).toHaveText(/^\d+ ladders given\.$/);
-  const part = await elementsOf(page);
-  const ladderOf = (elements: Element[], name: string) => JSON.stringify(elements.find((element) => element.name === name)?.ladder);
+  const part = await keptElements(page);
+  const ladderOf = (elements: ColouredElement[], name: string) => JSON.stringify(elements.find((element) => element.name === name)?.ladder);
   expect(ladderOf(part, 'Coat')).toBe(ladderOf(before, 'Coat'));
   expect(ladderOf(part, 'Scarf')).toBe(ladderOf(before, 'Scarf'));
   expect(ladderOf(part, 'Cap')).not.toBe(ladderOf(before, 'Cap'));
@@ -355,10 +347,10 @@ test('a limited palette: proposals side by side, one taken whole, one in part, l
   await cards.nth(1).getByRole('button', { name: 'Take it whole' }).focus();
   await page.keyboard.press('Enter');
   await expect
-    .poll(async () => new Set((await elementsOf(page)).flatMap(({ ladder }) => (ladder ? [JSON.stringify(ladder)] : []))).size)
+    .poll(async () => new Set((await keptElements(page)).flatMap(({ ladder }) => (ladder ? [JSON.stringify(ladder)] : []))).size)
     .toBeLessThanOrEqual(4);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect.poll(() => elementsOf(page)).toEqual(part);
+  await expect.poll(() => keptElements(page)).toEqual(part);
 
   // Held to some markers: what is in use outside is named, and suggestions keep to it.
   await page.getByRole('button', { name: 'Only some markers' }).click();
@@ -384,7 +376,7 @@ test('repeats are shared out: evenly, no two near each other alike, some by hand
   shared,
 }) => {
   await open(page, shared.address, bunting);
-  const before = await elementsOf(page);
+  const before = await keptElements(page);
   await step(page, 'Repeats');
   const sources = page.getByRole('group', { name: 'What is shared out' });
   for (const name of ['Rose flags', 'Gold flags', 'Lake flags', 'Fern flags'])
@@ -432,14 +424,14 @@ test('repeats are shared out: evenly, no two near each other alike, some by hand
 
   await page.getByRole('button', { name: 'Share out', exact: true }).click();
   await expect(said(page)).toHaveText('14 areas shared out among 4 ladders.');
-  const after = await elementsOf(page);
+  const after = await keptElements(page);
   expect(after).toHaveLength(4);
   expect(after.map(({ regionIds }) => regionIds.length).sort()).toEqual([3, 3, 4, 4]);
   expect(after.flatMap(({ regionIds }) => regionIds).sort()).toEqual(before.flatMap(({ regionIds }) => regionIds).sort());
   expect(new Set(after.map(({ ladder }) => ladder?.rungs[0]?.code)).size).toBe(4);
   await page.reload();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect.poll(() => elementsOf(page)).toEqual(before);
+  await expect.poll(() => keptElements(page)).toEqual(before);
 
   // Why not, where it cannot be: one ladder for what lies side by side.
   await step(page, 'Repeats');
@@ -521,7 +513,7 @@ test('what I own instead: a dead marker is substituted in the middle of the work
   await page.keyboard.press('Enter');
   await expect
     .poll(async () =>
-      (await elementsOf(page)).flatMap(({ ladder }) => ladder?.rungs ?? []).every(({ markerId }) => markerId.startsWith('quayside')),
+      (await keptElements(page)).flatMap(({ ladder }) => ladder?.rungs ?? []).every(({ markerId }) => markerId.startsWith('quayside')),
     )
     .toBe(true);
 });
@@ -617,7 +609,7 @@ test('a ladder by place lies from the edge to the middle, and the recipe says so
   await expect(order).toHaveText([/88b\.gold/, /62b\.rose/, /36b\.gold/]);
   await page.getByRole('button', { name: '36b.gold nearer to the edge' }).click();
   await expect(order).toHaveText([/88b\.gold/, /36b\.gold/, /62b\.rose/]);
-  await expect.poll(async () => (await elementsOf(page)).find(({ name }) => name === 'Letter')?.ladder?.order).toBe('place');
+  await expect.poll(async () => (await keptElements(page)).find(({ name }) => name === 'Letter')?.ladder?.order).toBe('place');
   await expect.poll(async () => (await colourAt(page, middle)).join()).not.toBe('255,255,255');
   await goTo(page, 'Recipe');
   const letter = page.locator('[data-element="Letter"]');

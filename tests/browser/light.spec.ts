@@ -1,8 +1,9 @@
 import type { Locator, Page } from '@playwright/test';
-import type { Make } from '#model/make';
-import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
+import type { ColouredElement } from '#model/coloured-picture';
+import { expect, expectNoAxeFindings, test } from './application';
 import { choose } from './choose';
 import { colourAt, expectBandsShown, goTo, painted, paper, sweep, tap } from './picture';
+import { kept, keptColours, keptElements } from './kept';
 
 const watch = '/makes/make-balloon-post-watch';
 /** A place of the lantern's drawing, in its own units, as shares. */
@@ -13,14 +14,7 @@ const step = (page: Page, name: RegExp | string) =>
 const wishes = (page: Page): Locator => page.locator('[data-wishes]');
 const strokes = (page: Page): Locator => page.locator('[data-strokes]');
 
-/** The make as the server keeps it. */
-async function kept(page: Page): Promise<Make> {
-  await expectAllKept(page);
-  return page.evaluate(async () =>
-    (await fetch(`/api/makes/${location.pathname.split('/').at(-1)}`)).json().then((answer) => answer.document),
-  );
-}
-const elementOf = async (page: Page, name: string) => (await kept(page)).pictures[0]?.elements.find((element) => element.name === name);
+const elementOf = async (page: Page, name: string) => (await keptElements(page)).find((element) => element.name === name);
 
 async function open(page: Page, address: string): Promise<void> {
   await page.goto(`${address}${watch}#light`);
@@ -189,7 +183,7 @@ test('the hand paints darker, lighter and white and draws a fold; strokes stay w
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Enter');
   await expect(strokes(page)).toHaveAttribute('data-strokes', '4');
-  const own = (await kept(page)).pictures[0]?.strokes ?? [];
+  const own = (await keptColours(page))?.colouring.strokes ?? [];
   expect(own.map(({ kind }) => kind)).toEqual(['darker', 'white', 'fold', 'darker']);
   expect(own[2]?.radiusMm).toBeCloseTo(2.1, 5);
 
@@ -197,7 +191,7 @@ test('the hand paints darker, lighter and white and draws a fold; strokes stay w
   await page.getByRole('button', { name: 'Far lamp, like the sun' }).click();
   await page.getByRole('button', { name: 'Right', exact: true }).click();
   await expect.poll(() => colourAt(page, belly)).toEqual([255, 255, 255]);
-  expect((await kept(page)).pictures[0]?.strokes).toEqual(own);
+  expect((await keptColours(page))?.colouring.strokes).toEqual(own);
 
   await step(page, /^Hand/);
   await page.getByRole('button', { name: 'Take the last stroke away' }).click();
@@ -323,10 +317,10 @@ test('how strongly hatching draws the dark to it is set by a slider, and undone'
   await slider.focus();
   for (let press = 0; press < 6; press++) await page.keyboard.press('ArrowLeft');
   await expect(slider).toHaveAttribute('aria-valuetext', '0 %');
-  expect((await kept(page)).pictures[0]?.marksPull).toBe(0);
+  expect((await keptColours(page))?.colouring.cuesPull).toBe(0);
   for (let press = 0; press < 6; press++) await page.getByRole('button', { name: 'Undo' }).click();
   await expect(slider).toHaveAttribute('aria-valuetext', '60 %');
-  expect((await kept(page)).pictures[0]?.marksPull).toBeUndefined();
+  expect((await keptColours(page))?.colouring.cuesPull).toBeUndefined();
 });
 
 test('a slider of the light is shown on the picture while it moves, and kept as one edit when it is let go', async ({ page, watching }) => {
@@ -342,15 +336,19 @@ test('a slider of the light is shown on the picture while it moves, and kept as 
     .click();
   await goTo(page, 'Light');
   const slides = [
-    ['Elements', 'Paper kept white as a highlight', (make: Make) => make.pictures[0]?.elements.find(({ name }) => name === 'Wing')?.light],
-    ['Around', 'Width of a step', (make: Make) => make.pictures[0]?.elements.find(({ name }) => name === 'Halo')?.outside],
+    ['Elements', 'Paper kept white as a highlight', (elements: ColouredElement[]) => elements.find(({ name }) => name === 'Wing')?.light],
+    ['Around', 'Width of a step', (elements: ColouredElement[]) => elements.find(({ name }) => name === 'Halo')?.outside],
   ] as const;
   for (const [own, name, read] of slides) {
     await step(page, own);
     if (own === 'Elements') await page.getByRole('button', { name: /^Wing/ }).click();
     await expectBandsShown(page);
     const slider = page.getByRole('slider', { name });
-    const before = { value: await slider.getAttribute('aria-valuetext'), kept: read(await kept(page)), painted: await painted(page) };
+    const before = {
+      value: await slider.getAttribute('aria-valuetext'),
+      kept: read(await keptElements(page)),
+      painted: await painted(page),
+    };
     const box = await slider.boundingBox();
     if (!box) throw new Error('The slider is not in sight.');
     const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
@@ -359,12 +357,12 @@ test('a slider of the light is shown on the picture while it moves, and kept as 
     await page.mouse.move(x + 90, y, { steps: 9 });
     await expect(slider, 'it follows the hand').not.toHaveAttribute('aria-valuetext', String(before.value));
     await expect.poll(() => painted(page), 'so does the picture').not.toBe(before.painted);
-    expect(read(await kept(page)), 'nothing is kept yet').toEqual(before.kept);
+    expect(read(await keptElements(page)), 'nothing is kept yet').toEqual(before.kept);
     await page.mouse.up();
-    await expect.poll(async () => read(await kept(page))).not.toEqual(before.kept);
+    await expect.poll(async () => read(await keptElements(page))).not.toEqual(before.kept);
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(slider, 'one step back is all of it').toHaveAttribute('aria-valuetext', String(before.value));
-    expect(read(await kept(page))).toEqual(before.kept);
+    expect(read(await keptElements(page))).toEqual(before.kept);
   }
 });
 

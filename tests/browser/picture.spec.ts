@@ -9,6 +9,7 @@ import { photographedSheet } from '../photographed-sheet';
 import { photographedCorners } from '../pinhole';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
 import { goTo, tap } from './picture';
+import { keptRead } from './kept';
 
 test.use({ hasTouch: true });
 
@@ -32,13 +33,6 @@ async function onDesk(page: Page, xMm: number, yMm: number): Promise<{ x: number
   if (!box) throw new Error('The picture is not on its desk.');
   const [x, y] = share(xMm, yMm);
   return { x: box.x + x * box.width, y: box.y + y * box.height };
-}
-
-/** The make as the server keeps it, when what was mended is read and kept. */
-async function kept(page: Page): Promise<KeptMake> {
-  await expect(page.locator('[data-read="yes"]')).toBeVisible({ timeout: 60_000 });
-  await expectAllKept(page);
-  return page.evaluate(async () => (await fetch(`/api/makes/${location.pathname.split('/').at(-1)}`)).json());
 }
 
 async function tableOf(page: Page, { document }: KeptMake): Promise<RegionTable> {
@@ -73,7 +67,7 @@ test('a degraded scan is straightened, mended by touch, mouse and keys, and read
   await tap(page, turned(24, 20));
   await page.getByLabel('Name of the element').fill('Button');
   await page.getByLabel('Name of the element').press('Enter');
-  const buttonId = (await kept(page)).document.pictures[0]?.elements[0]?.regionIds[0];
+  const buttonId = (await keptRead(page)).document.pictures[0]?.elements[0]?.regionIds[0];
   expect(buttonId).toBeTruthy();
 
   // Straighten, by the ruler and then by hand, and bring the grey paper to white.
@@ -94,8 +88,8 @@ test('a degraded scan is straightened, mended by touch, mouse and keys, and read
   await page.getByLabel(/Even out the light/).check();
   await expectNoAxeFindings(page);
   await page.getByRole('button', { name: 'Cut it out like this' }).click();
-  await expect.poll(async () => (await kept(page)).document.pictures[0]?.preparation?.evenLight, { timeout: 60_000 }).toBe(true);
-  const straight = (await kept(page)).document.pictures[0];
+  await expect.poll(async () => (await keptRead(page)).document.pictures[0]?.preparation?.evenLight, { timeout: 60_000 }).toBe(true);
+  const straight = (await keptRead(page)).document.pictures[0];
   expect(straight?.elements[0]?.regionIds, 'the button kept its id through the turn').toEqual([buttonId]);
   expect(Math.abs((straight?.widthMm ?? 0) - sheet.width)).toBeLessThan(0.5);
 
@@ -144,7 +138,7 @@ test('a degraded scan is straightened, mended by touch, mouse and keys, and read
   await expect(page.getByRole('list', { name: 'Mends' }).getByRole('listitem')).toHaveCount(3);
 
   // Go away and come back.
-  const before = await kept(page);
+  const before = await keptRead(page);
   await page.getByRole('link', { name: 'Table' }).click();
   await page.goBack();
   await expect(areas(page)).toHaveText('4', { timeout: 30_000 });
@@ -165,9 +159,9 @@ test('a degraded scan is straightened, mended by touch, mouse and keys, and read
   await expectNoAxeFindings(page);
   await page.getByRole('button', { name: 'Read the lines like this' }).click();
   await expect
-    .poll(async () => (await kept(page)).document.pictures[0]?.lineSettings?.depthShare, { timeout: 60_000 })
+    .poll(async () => (await keptRead(page)).document.pictures[0]?.lineSettings?.depthShare, { timeout: 60_000 })
     .toBeCloseTo(0.22, 5);
-  const after = await kept(page);
+  const after = await keptRead(page);
   const ids = async (make: KeptMake) => (await tableOf(page, make)).regions.map(({ id }) => id).sort();
   expect(await ids(after), 'every area kept its id').toEqual(await ids(before));
   expect(after.document.pictures[0]?.mends).toEqual(before.document.pictures[0]?.mends);
@@ -315,7 +309,7 @@ test('the sheet in a photo is seen as it comes in, cut out, flattened to its own
   await page.getByLabel('How wide is the sheet?').fill('100');
   await page.getByRole('button', { name: 'Start this make' }).click();
   await expect(areas(page)).toHaveText('1', { timeout: 60_000 });
-  const make = await kept(page);
+  const make = await keptRead(page);
   const picture = make.document.pictures[0];
   expect(picture?.preparation?.evenLight).toBe(true);
   expectCorners(picture?.preparation?.corners);
@@ -336,14 +330,14 @@ test('a photo taken in whole has its sheet found later; a drawing without one sa
   await page.getByLabel('How wide is it on paper?').fill('120');
   await page.getByRole('button', { name: 'Start this make' }).click();
   await expect(page.getByRole('heading', { name: 'ring', level: 1 })).toBeVisible();
-  expect((await kept(page)).document.pictures[0]?.preparation).toBeUndefined();
+  expect((await keptRead(page)).document.pictures[0]?.preparation).toBeUndefined();
   await step(page, 'Straighten');
   await page.getByRole('button', { name: 'Find the sheet' }).click();
   await expect(page.getByText('The corners lie on the edges of the sheet.')).toBeVisible();
   await expectNoAxeFindings(page);
   await page.getByRole('button', { name: 'Cut it out like this' }).click();
-  await expect.poll(async () => (await kept(page)).document.pictures[0]?.preparation?.corners, { timeout: 60_000 }).toBeDefined();
-  expectCorners((await kept(page)).document.pictures[0]?.preparation?.corners);
+  await expect.poll(async () => (await keptRead(page)).document.pictures[0]?.preparation?.corners, { timeout: 60_000 }).toBeDefined();
+  expectCorners((await keptRead(page)).document.pictures[0]?.preparation?.corners);
 
   const frame = page.locator('[data-cut-out] polygon');
   await page.goto(`${shared.address}/makes/make-balloon-post-pilot#picture`);
@@ -406,7 +400,7 @@ test('a dropped scan of 8.7 megapixels shows its progress, and the page goes on 
   expect(seen.words.length, seen.words.join(', ')).toBeGreaterThanOrEqual(3);
   expect(seen.frames).toBeGreaterThan(10);
   // The working raster has 300 dots per inch whatever the scan has; the page itself keeps no more than its maps.
-  const large = await kept(page);
+  const large = await keptRead(page);
   expect(large.document.pictures[0]?.grey.widthPx).toBe(Math.round((110 / 25.4) * 300));
   const session = await page.context().newCDPSession(page);
   const { metrics } = (await session.send('Performance.getMetrics')) as { metrics: { name: string; value: number }[] };

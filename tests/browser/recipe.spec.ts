@@ -1,6 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { recipeFileSchema } from '../../src/model/recipe-file';
+import type { Operation } from '#model/operation';
+import { colouredPicture, treat } from '#core/make/coloured';
 import { expect, expectAllKept, test } from './application';
 import { choose } from './choose';
 import { goTo } from './picture';
@@ -55,14 +57,14 @@ async function expectAllOnSheet(page: Page): Promise<void> {
 
 test('a recipe that is too long for a page takes more of them, and nothing of it is cut off', async ({ page, lonely }) => {
   const make = await (await fetch(`${lonely.address}/api/makes/make-balloon-post-pilot`)).json();
-  const [{ ladder }] = make.document.pictures[0].elements;
-  const operations = Array.from({ length: 40 }, (_, index) => ({
-    kind: 'put',
-    entity: 'element',
-    pictureId: make.document.pictures[0].id,
+  const [picture] = make.document.pictures;
+  const { elements, colouring } = colouredPicture(picture);
+  const of = { pictureId: picture.id, colouringId: colouring.id };
+  const operations = Array.from({ length: 40 }, (_, index): Operation[] => {
     // On the paper outside: all areas have their element.
-    row: { id: `more-${index}`, name: `Further element ${index + 1}`, regionIds: [], ladder, outside: { kind: 'halo', stepMm: 2 } },
-  }));
+    const row = { id: `more-${index}`, name: `Further element ${index + 1}`, regionIds: [], outside: { kind: 'halo' as const, stepMm: 2 } };
+    return [{ kind: 'put', entity: 'element', pictureId: picture.id, row }, treat(of, row.id, { ladder: elements[0]?.ladder ?? null })];
+  }).flat();
   const answer = await fetch(`${lonely.address}/api/makes/make-balloon-post-pilot/batches`, {
     method: 'POST',
     headers: { origin: lonely.address, 'content-type': 'application/json' },

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import type { KeptMake } from '../../src/model/api/makes';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
 import { goTo } from './picture';
+import { keptRead } from './kept';
 
 /** 80 x 60 mm: three boxes side by side, each wide enough to be cut across by a tap. */
 const boxes = Buffer.from(
@@ -20,13 +20,6 @@ async function startBoxes(page: Page, address: string): Promise<void> {
 const mends = (page: Page) => page.getByRole('list', { name: 'Mends' }).getByRole('listitem');
 const areas = (page: Page) => page.locator('[data-area-count]');
 
-/** The make as the server keeps it, when everything is read and kept. */
-async function kept(page: Page): Promise<KeptMake> {
-  await expect(page.locator('[data-read="yes"]')).toBeVisible({ timeout: 60_000 });
-  await expectAllKept(page);
-  return page.evaluate(async () => (await fetch(`/api/makes/${location.pathname.split('/').at(-1)}`)).json());
-}
-
 async function places(page: Page): Promise<(xMm: number, yMm: number) => [number, number]> {
   const box = await page.locator('[data-mend-view]').boundingBox();
   if (!box) throw new Error('The picture is not on its desk.');
@@ -42,7 +35,7 @@ test('three quick taps are kept as three mends, and undo takes them back one by 
   await expect(mends(page)).toHaveCount(3);
   await expect(areas(page)).toHaveText('6', { timeout: 60_000 });
   await expect(mends(page)).toHaveText([/Area divided/, /Area divided/, /Area divided/]);
-  const before = await kept(page);
+  const before = await keptRead(page);
   expect(before.document.pictures[0]?.mends.map(({ kind }) => kind)).toEqual(['divide', 'divide', 'divide']);
 
   // The steps are kept on the server: a reload, and a rename in between, leave them.
@@ -59,7 +52,7 @@ test('three quick taps are kept as three mends, and undo takes them back one by 
   await expect(areas(page)).toHaveText('3', { timeout: 60_000 });
   for (let turn = 0; turn < 3; turn++) await page.getByRole('button', { name: 'Redo' }).click();
   await expect(areas(page)).toHaveText('6', { timeout: 60_000 });
-  const after = await kept(page);
+  const after = await keptRead(page);
   expect(after.document.pictures[0]?.mends).toEqual(before.document.pictures[0]?.mends);
   expect(after.document.pictures[0]?.regionMap, 'the same areas, with their ids').toEqual(before.document.pictures[0]?.regionMap);
 });
@@ -78,7 +71,7 @@ test('a reload at any moment of a mend loses nothing: the stroke is kept first, 
     await expect(mends(page)).toHaveCount(++count, { timeout: 60_000 });
     await expect(areas(page)).toHaveText(String(3 + count), { timeout: 60_000 });
   }
-  const make = await kept(page);
+  const make = await keptRead(page);
   expect(new Set(make.document.pictures[0]?.mends.map(({ id }) => id)).size).toBe(5);
   expect(make.document.pictures[0]?.mends.every(({ kind }) => kind === 'divide')).toBe(true);
 });
@@ -90,19 +83,19 @@ test('a mend is small on its way, and a lamp move smaller', async ({ page, share
     return route.continue();
   });
   await startBoxes(page, shared.address);
-  await kept(page);
+  await keptRead(page);
   sizes.length = 0;
   const at = await places(page);
   await page.getByRole('button', { name: 'Divide an area' }).click();
   await page.mouse.click(...at(20, 30));
   await expect(areas(page)).toHaveText('4', { timeout: 60_000 });
-  await kept(page);
+  await keptRead(page);
   expect(sizes.length).toBe(2);
   expect(Math.max(...sizes), sizes.join(' ')).toBeLessThan(1000);
   sizes.length = 0;
   await goTo(page, 'Light');
   await page.getByRole('slider', { name: 'Lamp' }).press('ArrowRight');
-  await kept(page);
+  await keptRead(page);
   expect(sizes).toHaveLength(1);
   expect(sizes[0]).toBeLessThan(400);
 });

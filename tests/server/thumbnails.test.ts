@@ -31,7 +31,11 @@ describe('thumbnails', { timeout: 120_000 }, () => {
       const points = Array.from({ length: 400 }, (): [number, number] => [random() * picture.widthMm, random() * picture.heightMm]);
       return { id: `s${number}`, kind: kinds[number % kinds.length] ?? 'darker', radiusMm: 60, points };
     });
-    const plan = planThumbnail(document, { ...picture, strokes }, await readRack(database));
+    const plan = planThumbnail(
+      document,
+      { ...picture, colourings: picture.colourings.map((own) => ({ ...own, strokes })) },
+      await readRack(database),
+    );
     // The workshop ends what takes longer than 20 seconds; it took 22 and was given up.
     expect(Buffer.from(await thumbnailOf(database, plan, asker())).toString('latin1', 1, 4)).toBe('PNG');
   });

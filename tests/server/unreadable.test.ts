@@ -102,7 +102,7 @@ describe('one row that cannot be read', { timeout: 120_000 }, () => {
       ['a scan of another size', `UPDATE make_pictures SET document = jsonb_set(document, '{grey,widthPx}', '3')`, /scan is not the one/],
       [
         'a step that is none',
-        `INSERT INTO make_steps (make_id, step_id, done, inverse) SELECT id, 's', '[{}]', '[]' FROM makes`,
+        `INSERT INTO make_steps (make_id, step_id, schema, done, inverse) SELECT id, 's', 4, '[{}]', '[]' FROM makes`,
         /cannot be read/,
       ],
       [

@@ -1,5 +1,5 @@
 import type { Lab } from '#model/marker';
-import type { Element } from '#model/picture';
+import type { ColouredElement } from '#model/coloured-picture';
 import { deltaE00 } from '#core/colour/difference';
 
 /** One colour of a picture: a marker, and how much of all that is coloured it covers. */
@@ -19,12 +19,12 @@ export type Glance = {
  * @param areasMm2 paper that each rung covers, light to dark, by element id.
  */
 export function atAGlance(
-  elements: readonly Pick<Element, 'id' | 'name' | 'ladder'>[],
+  elements: readonly Pick<ColouredElement, 'id' | 'name' | 'ladder'>[],
   areasMm2: ReadonlyMap<string, readonly number[]>,
   colours: ReadonlyMap<string, Lab | undefined>,
 ): Glance {
   const byMarker = new Map<string, ColourShare>();
-  const means: { element: Pick<Element, 'id' | 'name'>; mean: Lab; areaMm2: number }[] = [];
+  const means: { element: Pick<ColouredElement, 'id' | 'name'>; mean: Lab; areaMm2: number }[] = [];
   for (const { id, name, ladder } of elements) {
     const own: { lab: Lab; areaMm2: number }[] = [];
     for (const [rung, { markerId, code }] of (ladder?.rungs ?? []).entries()) {

@@ -4,7 +4,7 @@ import { deltaE00 } from '#core/colour/difference';
 import { seeded } from '#core/sharing/seeded';
 import { pullList } from '#core/technique/pull-list';
 import { recipeOfPicture } from '#core/technique/recipe';
-import { madeUpMake, madeUpPicture, madeUpTable } from '../../../tests/made-up-make';
+import { madeUpMake, madeUpColoured, madeUpPicture, madeUpTable } from '../../../tests/made-up-make';
 import { atAGlance } from './at-a-glance';
 import { besideElement, elementBorders } from './element-borders';
 import { palettesOfPicture } from './palette-of-picture';
@@ -88,7 +88,7 @@ describe('elements beside each other', () => {
 });
 
 describe('pull list and glance', () => {
-  const picture = madeUpPicture({
+  const picture = madeUpColoured({
     elements: [
       { id: 'boots', name: 'Boots', regionIds: ['r1'], ladder: rungs('53m.bark', '19m.bark') },
       { id: 'letter', name: 'Letter', regionIds: ['r2'], ladder: rungs('88b.gold', '88b.clay') },

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import type { ColouredElement } from '#model/coloured-picture';
 import type { Ladder } from '#model/ladder';
-import type { Element } from '#model/picture';
+import { colouredPicture } from '#core/make/coloured';
 import { applyOperations } from '#core/make/apply';
 import { soundOperations } from '#core/make/sound-edit';
 import { shareOut } from '#core/sharing/share-out';
@@ -33,8 +34,12 @@ describe('repeats shared out', () => {
       ['r4', 0],
       ['r5', 1],
     ]);
-    const operations = shareRegions(picture, { ladders: [ladder('rose'), ladder('gold'), ladder('lake')], kindOf, name: 'Flag' }, newIds());
-    const after = applyOperations(madeUpMake(picture), operations, tablesOf(table)).pictures[0];
+    const operations = shareRegions(
+      colouredPicture(picture),
+      { ladders: [ladder('rose'), ladder('gold'), ladder('lake')], kindOf, name: 'Flag' },
+      newIds(),
+    );
+    const after = applyOperations(madeUpMake(picture), operations, tablesOf(table)).pictures.map((one) => colouredPicture(one))[0];
     const told = after?.elements.map(({ id, name, regionIds, ladder: own }) => [id, name, regionIds.join(' '), own?.rungs[0]?.code]);
     expect(told).toEqual([
       ['flags', 'Flag 2', 'r2 r5', 'gold'],
@@ -45,7 +50,7 @@ describe('repeats shared out', () => {
   });
 
   it('take soft spots along with the region that they lie on; one that lies on nothing is neither kept nor told of', () => {
-    const spotOn = (id: string, on: string): Element => ({
+    const spotOn = (id: string, on: string): ColouredElement => ({
       id,
       name: id,
       regionIds: [],
@@ -53,8 +58,9 @@ describe('repeats shared out', () => {
       spot: { on, softMm: 1, strokes: [{ points: [[1, 1]], radiusMm: 1 }] },
     });
     const more = { id: 'more', name: 'More', regionIds: ['r5'], ladder: ladder('lake') };
-    const spotted = {
-      ...picture,
+    const spotted = madeUpPicture({
+      regionMap: regionMapOf(table),
+      regionsGiven: 6,
       elements: [
         { ...flags, regionIds: ['r1', 'r2', 'r3', 'r4'] },
         more,
@@ -62,17 +68,17 @@ describe('repeats shared out', () => {
         spotOn('dot', 'flags'),
         spotOn('fleck', 'more'),
       ],
-    };
+    });
     const kindOf = new Map(['r1', 'r2', 'r3', 'r4', 'r5'].map((id) => [id, 0]));
-    const operations = shareRegions(spotted, { ladders: [ladder('plum')], kindOf, name: 'Flag' }, newIds(), table.table);
-    const after = applyOperations(madeUpMake(spotted), operations, tablesOf(table)).pictures[0];
+    const operations = shareRegions(colouredPicture(spotted), { ladders: [ladder('plum')], kindOf, name: 'Flag' }, newIds(), table.table);
+    const after = applyOperations(madeUpMake(spotted), operations, tablesOf(table)).pictures.map((one) => colouredPicture(one))[0];
     if (!after) expect.fail();
     const holders = after.elements.filter(({ spot }) => !spot).map(({ id }) => id);
     const spots = after.elements.filter(({ spot }) => spot);
     expect(spots).toHaveLength(2);
     for (const { spot } of spots) expect(holders).toContain(spot?.on);
-    const names = (elements: readonly Element[]) =>
-      recipeOfPicture({ school: 'wetBaseDarkToLight' }, { elements: [...elements] }, []).elements.map(({ name }) => name);
+    const names = (elements: readonly ColouredElement[]) =>
+      recipeOfPicture({ school: 'wetBaseDarkToLight' }, { ...after, elements: [...elements] }, []).elements.map(({ name }) => name);
     expect(names(after.elements)).toContain('dot');
     expect(names(after.elements.filter(({ spot }) => spot)), 'a spot alone').toEqual([]);
   });
@@ -80,7 +86,7 @@ describe('repeats shared out', () => {
   it('have names that can be kept, however long the one they share', () => {
     const name = 'x'.repeat(60);
     const kindOf = new Map(flags.regionIds.map((id, index) => [id, index % 3]));
-    const operations = shareRegions(picture, { ladders: ['a', 'b', 'c'].map(ladder), kindOf, name }, newIds());
+    const operations = shareRegions(colouredPicture(picture), { ladders: ['a', 'b', 'c'].map(ladder), kindOf, name }, newIds());
     expect(soundOperations(operations)).toHaveLength(operations.length);
     const elements = applyOperations(madeUpMake(picture), operations, tablesOf(table)).pictures[0]?.elements ?? [];
     expect(new Set(elements.map((element) => element.name)).size).toBe(elements.length);
@@ -88,7 +94,7 @@ describe('repeats shared out', () => {
 
   it('shared out again use the same elements, and what holds nothing any more goes', () => {
     const first = shareRegions(
-      picture,
+      colouredPicture(picture),
       { ladders: ['a', 'b', 'c'].map(ladder), kindOf: new Map(flags.regionIds.map((id, index) => [id, index % 3])), name: 'Flag' },
       newIds(),
     );
@@ -96,11 +102,11 @@ describe('repeats shared out', () => {
     const again = made.pictures[0];
     if (!again) throw new Error('no picture');
     const second = shareRegions(
-      again,
+      colouredPicture(again),
       { ladders: ['b', 'd'].map(ladder), kindOf: new Map(flags.regionIds.map((id, index) => [id, index % 2])), name: 'Flag' },
       newIds(),
     );
-    const elements = applyOperations(made, second, tablesOf(table)).pictures[0]?.elements ?? [];
+    const elements = applyOperations(made, second, tablesOf(table)).pictures.flatMap((one) => colouredPicture(one).elements);
     expect(elements.map(({ name, ladder: own }) => `${name} ${own?.rungs[0]?.code}`).sort()).toEqual([
       'Flag 1 b',
       'Flag 2 d',
@@ -114,8 +120,12 @@ describe('repeats shared out', () => {
       ['r1', 0],
       ['r2', 1],
     ]);
-    const operations = shareRegions(picture, { ladders: [ladder('rose'), ladder('lake')], kindOf, name: 'Flag' }, newIds());
-    const after = applyOperations(madeUpMake(picture), operations, tablesOf(table)).pictures[0];
+    const operations = shareRegions(
+      colouredPicture(picture),
+      { ladders: [ladder('rose'), ladder('lake')], kindOf, name: 'Flag' },
+      newIds(),
+    );
+    const after = applyOperations(madeUpMake(picture), operations, tablesOf(table)).pictures.map((one) => colouredPicture(one))[0];
     expect(after?.elements.find(({ id }) => id === 'flags')).toMatchObject({
       name: 'Flags',
       regionIds: ['r3', 'r4', 'r5'],

@@ -1,6 +1,8 @@
+import type { ColouredPicture } from '#model/coloured-picture';
 import type { Ladder } from '#model/ladder';
 import type { Operation } from '#model/operation';
-import { type Element, mostElementName, type Picture } from '#model/picture';
+import { type Element, mostElementName } from '#model/picture';
+import { nameOfColouring, treat } from '#core/make/coloured';
 import { freshName } from '#core/make/fresh-name';
 import { ownersOf } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
@@ -33,7 +35,7 @@ function regionUnder(
  * @param table measures of the regions: by them a soft spot's region is told. Without it, the first of what it lay on.
  */
 export function shareRegions(
-  picture: Picture,
+  picture: ColouredPicture,
   { ladders, kindOf, name }: SharedOut,
   newId: () => string,
   table?: IndexedTable,
@@ -64,11 +66,12 @@ export function shareRegions(
     const element = targets[kind] ?? rest.shift();
     const id = element?.id ?? newId();
     if (element) {
-      operations.push({ kind: 'patch', entity: 'element', pictureId: picture.id, id, fields: { name: nameOfNext(), ladder } });
+      operations.push({ kind: 'patch', entity: 'element', pictureId: picture.id, id, fields: { name: nameOfNext() } });
     } else {
-      const row = { id, name: nameOfNext(), regionIds: [], ladder };
+      const row = { id, name: nameOfNext(), regionIds: [] };
       operations.push({ kind: 'put', entity: 'element', pictureId: picture.id, row });
     }
+    operations.push(treat(nameOfColouring(picture), id, { ladder }));
     for (const regionId of regionIds) elementOf.set(regionId, id);
     const moved = regionIds.filter((regionId) => owners.get(regionId)?.id !== id);
     if (moved.length > 0) {

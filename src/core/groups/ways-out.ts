@@ -1,7 +1,8 @@
+import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
 import type { Ladder } from '#model/ladder';
 import type { Lab } from '#model/marker';
 import type { Operation } from '#model/operation';
-import type { Element, Picture } from '#model/picture';
+import { nameOfColouring, treat } from '#core/make/coloured';
 import { areaMm2Of } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { ShownMarker } from '#core/markers/assumed-colour';
@@ -22,7 +23,7 @@ export type WayOut = {
 };
 
 type Scene = {
-  picture: Picture;
+  picture: ColouredPicture;
   table: IndexedTable;
   rack: readonly ShownMarker[];
   /** Ids of the elements, in the order of their numbers in the band map. */
@@ -50,18 +51,18 @@ export function waysOut(unparted: Unparted, scene: Scene): WayOut[] {
   const elements = unparted.contact.elements.map((number) => picture.elements.find(({ id }) => id === ids[number - 1]));
   const [first, second] = elements;
   if (!first?.ladder || !second?.ladder) return [];
-  const area = (element: Element) => areaMm2Of(element, table);
+  const area = (element: ColouredElement) => areaMm2Of(element, table);
   const [small, large] = area(first) <= area(second) ? [first, second] : [second, first];
 
-  const colours = (element: Element | undefined): (Lab | undefined)[] =>
+  const colours = (element: ColouredElement | undefined): (Lab | undefined)[] =>
     element?.ladder?.rungs.map(({ markerId }) => labOf.get(markerId)) ?? [];
   const weigh = (ladders: ReadonlyMap<string, Ladder>): { share: number; worse: number } => {
-    const then = (id: string | undefined): Element | undefined => {
+    const then = (id: string | undefined): ColouredElement | undefined => {
       const element = picture.elements.find((own) => own.id === id);
       const ladder = element && ladders.get(element.id);
       return element && ladder ? { ...element, ladder } : element;
     };
-    const shareOf = (contact: Contact, given: (id: string | undefined) => Element | undefined) =>
+    const shareOf = (contact: Contact, given: (id: string | undefined) => ColouredElement | undefined) =>
       shareTogether(contact, colours(given(ids[contact.elements[0] - 1])), colours(given(ids[contact.elements[1] - 1])));
     let worse = 0;
     for (const contact of scene.contacts) {
@@ -76,11 +77,9 @@ export function waysOut(unparted: Unparted, scene: Scene): WayOut[] {
   };
 
   const ways: (WayOut & { worse: number })[] = [];
-  const offer = (kind: WayOut['kind'], words: string, given: readonly (readonly [Element, Ladder])[]) => {
+  const offer = (kind: WayOut['kind'], words: string, given: readonly (readonly [ColouredElement, Ladder])[]) => {
     const { share, worse } = weigh(new Map(given.map(([{ id }, ladder]) => [id, ladder])));
-    const operations = given.map(
-      ([{ id }, ladder]): Operation => ({ kind: 'patch', entity: 'element', pictureId: picture.id, id, fields: { ladder } }),
-    );
+    const operations = given.map(([{ id }, ladder]) => treat(nameOfColouring(picture), id, { ladder }));
     ways.push({ kind, words, share, worse, operations });
   };
   for (const element of [small, large]) {

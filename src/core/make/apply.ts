@@ -1,17 +1,15 @@
-import { type EntityKind, entities, mayBeAbsent, type RowKind } from '#model/entity';
+import { type EntityKind, entryOf, mayBeAbsent, type RowKind } from '#model/entity';
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
 import type { Element, Picture } from '#model/picture';
 import { OperationError } from './operation-error';
 import { type IndexedTable, noTables, type RegionTables } from './region-tables';
-import { assign, regionNumber, rules, soundPicture, withoutGoneRegions } from './rules';
-
-type Row = { id: string };
-type Holder = Record<string, unknown>;
+import { checkReferences, gone, type Place, type Row, rowsOf, withoutRow, withRows } from './rows';
+import { assign, regionNumber, rules, soundPicture, soundRow, withoutGoneRegions } from './rules';
 
 function findPicture(make: Make, pictureId: string): Picture {
   const picture = make.pictures.find(({ id }) => id === pictureId);
-  if (!picture) throw new OperationError(`The make has no picture ${pictureId}.`);
+  if (!picture) throw gone('picture', pictureId);
   return picture;
 }
 
@@ -29,38 +27,25 @@ function regionsOf(picture: Pick<Picture, 'regionMap'>, tables: RegionTables): I
   return table;
 }
 
-/** Rows of a kind in their holder: the make, or a picture of it. */
-export function rowsOf(make: Make, kind: RowKind, pictureId?: string): readonly Row[] {
-  const { of, name } = entities[kind].list;
-  const holder: Holder = of === 'make' ? make : findPicture(make, pictureId ?? '');
-  return holder[name] as readonly Row[];
-}
-
-function withRows(make: Make, kind: RowKind, pictureId: string | undefined, change: (rows: readonly Row[]) => readonly Row[]): Make {
-  const { of, name } = entities[kind].list;
-  if (of === 'make') return { ...make, [name]: change(rowsOf(make, kind)) } as Make;
-  return withPicture(make, pictureId ?? '', (picture) => ({ ...picture, [name]: change(rowsOf(make, kind, pictureId)) }) as Picture);
-}
-
-const pictureIdOf = (operation: Operation): string | undefined => ('pictureId' in operation ? operation.pictureId : undefined);
-const gone = (kind: RowKind, id: string) =>
-  new OperationError(kind === 'picture' ? `The make has no picture ${id}.` : `The picture has no ${kind} ${id}.`);
+/** Within which rows an operation works. */
+export const placeOf = (operation: Operation): Place => operation as unknown as Place;
 
 function put(make: Make, operation: Operation & { kind: 'put' }, tables: RegionTables): Make {
-  const pictureId = pictureIdOf(operation);
+  const place = placeOf(operation);
   const { entity, index } = operation;
-  const row = (operation.entity === 'picture' ? soundPicture(operation.row, regionsOf(operation.row, tables)) : operation.row) as Row & {
-    regionIds?: string[];
-  };
+  const row = (
+    operation.entity === 'picture' ? soundPicture(operation.row, regionsOf(operation.row, tables)) : soundRow(entity, operation.row)
+  ) as Row & { regionIds?: string[] };
   const wanted = rules[entity].namesRegions ? (row.regionIds ?? []) : [];
   const placed = rules[entity].namesRegions ? { ...row, regionIds: [] } : row;
-  const added = withRows(make, entity, pictureId, (rows) => {
+  const added = withRows(make, entity, place, (rows) => {
     if (rows.some(({ id }) => id === row.id)) return rows.map((other) => (other.id === row.id ? placed : other));
     // Beyond the end is at the end: others may have gone meanwhile.
     return [...rows.slice(0, index ?? rows.length), placed, ...rows.slice(index ?? rows.length)];
   });
+  checkReferences(added, entity, placed, place);
   if (wanted.length === 0) return added;
-  return withPicture(added, pictureId ?? '', (picture) =>
+  return withPicture(added, place.pictureId ?? '', (picture) =>
     assign(
       picture,
       wanted.map((regionId) => ({ regionId, elementId: row.id })),
@@ -83,6 +68,44 @@ function patched<T extends object>(row: T, fields: Record<string, unknown>, kind
     else changed[name] = value;
   }
   return changed as T;
+}
+
+/** A row of a keyed kind is there for all rows that it may be keyed by: one that says nothing is not kept. */
+function patchKeyed(make: Make, entity: RowKind, row: Row, place: Place): Make {
+  checkReferences(make, entity, row, place);
+  return withRows(make, entity, place, (rows) => {
+    const others = rows.filter(({ id }) => id !== row.id);
+    if (Object.keys(row).length === 1) return others.length === rows.length ? rows : others;
+    return [...others, row].sort((one, other) => (one.id < other.id ? -1 : 1));
+  });
+}
+
+function patchRow(make: Make, operation: Operation & { kind: 'patch' }): Make {
+  if (operation.entity === 'make') return patched(make, operation.fields, 'make');
+  const { entity, id } = operation;
+  const place = placeOf(operation);
+  const isKeyed = entryOf(entity).keyedBy !== undefined;
+  const own = rowsOf(make, entity, place).find((row) => row.id === id) ?? (isKeyed ? { id } : undefined);
+  if (!own) throw gone(entity, id);
+  if (operation.entity === 'element' && operation.fields.outside) checkOutside(own as Element);
+  const changed = patched(own, operation.fields, entity);
+  if (isKeyed) return patchKeyed(make, entity, changed, place);
+  const made = withRows(make, entity, place, (rows) => rows.map((row) => (row === own ? changed : row)));
+  checkReferences(made, entity, changed, place);
+  return made;
+}
+
+function move(make: Make, { entity, id, after, ...operation }: Operation & { kind: 'move' }): Make {
+  return withRows(make, entity, operation as unknown as Place, (rows) => {
+    const moved = rows.find((row) => row.id === id);
+    if (!moved) throw gone(entity, id);
+    if (after === id) throw new OperationError(`The ${entity} ${id} cannot stand behind itself.`);
+    const others = rows.filter((row) => row !== moved);
+    const before = after === null ? -1 : others.findIndex((row) => row.id === after);
+    // What it was to stand behind has gone meanwhile: it goes to the end.
+    const at = after !== null && before < 0 ? others.length : before + 1;
+    return [...others.slice(0, at), moved, ...others.slice(at)];
+  });
 }
 
 function setRegionMap(make: Make, operation: Operation & { kind: 'setRegionMap' }, tables: RegionTables): Make {
@@ -109,23 +132,12 @@ export function applyOperation(make: Make, operation: Operation, tables: RegionT
   switch (operation.kind) {
     case 'put':
       return put(make, operation, tables);
-    case 'patch': {
-      if (operation.entity === 'make') return patched(make, operation.fields, 'make');
-      const { entity, id } = operation;
-      const patchedRow = rowsOf(make, entity, pictureIdOf(operation)).find((row) => row.id === id);
-      if (!patchedRow) throw gone(entity, id);
-      if (operation.entity === 'element' && operation.fields.outside) checkOutside(patchedRow as Element);
-      return withRows(make, entity, pictureIdOf(operation), (rows) =>
-        rows.map((row) => (row.id === id ? patched(row, operation.fields, entity) : row)),
-      );
-    }
-    case 'remove': {
-      const { entity, id } = operation;
-      return withRows(make, entity, pictureIdOf(operation), (rows) => {
-        if (!rows.some((row) => row.id === id)) throw gone(entity, id);
-        return rows.filter((row) => row.id !== id);
-      });
-    }
+    case 'patch':
+      return patchRow(make, operation);
+    case 'remove':
+      return withoutRow(make, operation.entity, operation.id, placeOf(operation));
+    case 'move':
+      return move(make, operation);
     case 'assignRegions':
       return withPicture(make, operation.pictureId, (picture) => assign(picture, operation.assignments, regionsOf(picture, tables)));
     case 'setRegionMap':

@@ -1,14 +1,14 @@
 import { expect, it } from 'vitest';
 import type { Make } from '#model/make';
-import type { Element } from '#model/picture';
+import type { ColouredElement } from '#model/coloured-picture';
 import { madeUpMake, madeUpPicture } from '../../../tests/made-up-make';
 import { compareMakes } from './compare';
 
 const spot = { on: 'e1', softMm: 1, strokes: [{ points: [[3, 4]] as [number, number][], radiusMm: 2 }] };
-const withElement = (change: Partial<Element>): Make =>
+const withElement = (change: Partial<ColouredElement>): Make =>
   madeUpMake(madeUpPicture({ elements: [{ id: 'e1', name: 'Hat', regionIds: ['r1'], ...change }] }));
 
-const changes: [string, Partial<Element>, Partial<Element>][] = [
+const changes: [string, Partial<ColouredElement>, Partial<ColouredElement>][] = [
   ['light', { light: { shade: 'darker' } }, { light: { shade: 'darker', highlight: 0.2 } }],
   ['light', {}, { light: { shares: [0.2, 0.8] } }],
   ['made of', { kind: 'hair' }, { kind: 'fur' }],

@@ -1,5 +1,6 @@
-import { entities, type PictureRowKind, rowKinds } from '#model/entity';
+import { entities, entryOf, kindsHeldBy, type RowKind } from '#model/entity';
 import type { Body } from '#model/body';
+import type { Colouring, Treatment } from '#model/colouring';
 import type { SaidCut } from '#model/cut-end';
 import type { Front } from '#model/front';
 import type { HandStroke } from '#model/hand-stroke';
@@ -7,6 +8,7 @@ import type { LightWish } from '#model/light-wish';
 import type { Make } from '#model/make';
 import type { Element, Picture } from '#model/picture';
 import { counted } from './counted';
+import { listIn } from './rows';
 import { rules } from './rules';
 
 /** One thing in which two versions of a make differ, in words. */
@@ -70,22 +72,14 @@ function plainWords(value: unknown, isExact = false): string {
 const mmPlace = (place: readonly number[]): string => place.map((mm) => `${Math.round(mm)} mm`).join(', ');
 
 /** Words of a row's fields, where its plain value would not be understood; a field that stands in no list here is told as it is. */
-const rowFieldWords: { [K in PictureRowKind]?: Record<string, { name: string; words: (row: never) => string }> } = {
+const rowFieldWords: { [K in RowKind]?: Record<string, { name: string; words: (row: never) => string }> } = {
   element: {
     name: { name: 'name', words: ({ name }: Element) => name },
     regionIds: {
       name: 'areas',
       words: ({ regionIds }: Element) => `${counted(regionIds.length, 'area')}: ${regionIds.map((id) => id.slice(1)).join(' ')}`,
     },
-    ladder: {
-      name: 'ladder',
-      words: ({ ladder }: Element) =>
-        ladder
-          ? `${ladder.rungs.map(({ code }) => code).join(' ')}${ladder.order === 'place' ? ', from the edge to the middle' : ''}`
-          : 'no ladder',
-    },
     kind: { name: 'made of', words: ({ kind }: Element) => kind ?? 'as its name says' },
-    light: { name: 'light', words: ({ light }: Element) => (light ? lightWords(light) : 'as usual') },
     spot: {
       name: 'soft spot',
       words: ({ spot }: Element) =>
@@ -102,6 +96,17 @@ const rowFieldWords: { [K in PictureRowKind]?: Record<string, { name: string; wo
       },
     },
   },
+  treatment: {
+    ladder: { name: 'ladder', words: ({ ladder }: Treatment) => ladderWords(ladder) },
+    light: { name: 'light', words: ({ light }: Treatment) => (light ? lightWords(light) : 'as usual') },
+  },
+  colouring: {
+    name: { name: 'name', words: ({ name }: Colouring) => name ?? 'told by its number' },
+    cuesPull: {
+      name: 'pull of the hatching',
+      words: ({ cuesPull }: Colouring) => (cuesPull === undefined ? 'as usual' : `${Math.round(100 * cuesPull)} %`),
+    },
+  },
   stroke: {
     points: { name: 'way', words: ({ points }: HandStroke) => `from ${mmPlace(points[0] ?? [])} to ${mmPlace(points.at(-1) ?? [])}` },
     radiusMm: { name: 'width', words: ({ radiusMm }: HandStroke) => `${(2 * radiusMm).toFixed(1)} mm` },
@@ -115,6 +120,11 @@ const rowFieldWords: { [K in PictureRowKind]?: Record<string, { name: string; wo
   },
 };
 
+function ladderWords(ladder: Treatment['ladder']): string {
+  if (!ladder) return 'no ladder';
+  return `${ladder.rungs.map(({ code }) => code).join(' ')}${ladder.order === 'place' ? ', from the edge to the middle' : ''}`;
+}
+
 function lightWords({ shade, highlight, shares, lamp }: LightWish): string {
   const told = [
     shade && shade !== 'usual' ? shade : null,
@@ -126,11 +136,10 @@ function lightWords({ shade, highlight, shares, lamp }: LightWish): string {
 }
 
 /** Whole rows in words. */
-const rowWords: Record<PictureRowKind, (row: never) => string> = {
-  element: (element: Element) => {
-    const ladder = element.ladder?.rungs.map(({ code }) => code).join(' ') ?? 'no ladder';
-    return `${element.name}: ${counted(element.regionIds.length, 'area')}, ${ladder}`;
-  },
+const rowWords: Record<Exclude<RowKind, 'picture' | 'treatment'>, (row: never) => string> = {
+  element: ({ name, regionIds }: Element) => `${name}: ${counted(regionIds.length, 'area')}`,
+  colouring: ({ treatments, strokes }: Colouring) =>
+    `${counted(treatments.filter(({ ladder }) => ladder).length, 'ladder')}, ${counted(strokes.length, 'stroke of the hand', 'strokes of the hand')}`,
   mend: ({ kind }: { kind: string }) => kind,
   body: ({ regionIds, on, relief }: Body) =>
     `${counted(regionIds.length, 'area')}${on ? `, on ${on}` : ''}${relief ? `, ${relief.kind}` : ''}`,
@@ -139,9 +148,10 @@ const rowWords: Record<PictureRowKind, (row: never) => string> = {
   front: ({ between, front }: Front) => (front ? `${front} in front` : `neither of ${between.join(' and ')}`),
 };
 
-/** Each field in which two rows of one name differ. */
-function rowDifferences(kind: PictureRowKind, title: string, first: Row, second: Row): MakeDifference[] {
-  const fields = [...new Set([...Object.keys(first), ...Object.keys(second)])];
+/** Each field in which two rows of one name differ, without the lists that they hold. */
+function rowDifferences(kind: RowKind, title: string, first: Row, second: Row): MakeDifference[] {
+  const lists = kindsHeldBy(kind).map((held) => entities[held].list.name as string);
+  const fields = [...new Set([...Object.keys(first), ...Object.keys(second)])].filter((field) => !lists.includes(field));
   return fields.flatMap((field) => {
     const read = (row: Row) => (row as unknown as Record<string, unknown>)[field];
     if (!differs(read(first), read(second))) return [];
@@ -191,19 +201,35 @@ function pictureDifferences(first: Picture | undefined, second: Picture | undefi
     const areas = ({ regionMap }: Picture) => (regionMap ? counted(regionMap.count, 'area') : absent);
     differences.push({ what: `Areas of ${name}`, first: areas(first), second: areas(second) });
   }
-  for (const kind of rowKinds) {
-    const { of, name: list } = entities[kind].list;
-    if (of !== 'picture') continue;
-    const told = rowWords[kind as PictureRowKind] as (row: Row) => string;
-    for (const [own, other] of pairs<Row>(first[list as 'elements'], second[list as 'elements'])) {
-      if (!differs(own, other)) continue;
-      const row = (own ?? other) as Row & { name?: string };
-      const title = `${rules[kind].title} ${row.name ?? row.id.slice(0, 4)}`;
-      if (own && other) differences.push(...rowDifferences(kind as PictureRowKind, title, own, other));
-      else differences.push({ what: title, first: own ? told(own) : absent, second: other ? told(other) : absent });
-    }
-  }
+  // What an element gets is told by its name.
+  const elementName = (id: string) => [...first.elements, ...second.elements].find((element) => element.id === id)?.name;
+  differences.push(...listDifferences('picture', first, second, (row) => (row as { name?: string }).name ?? elementName(row.id)));
   return differences;
+}
+
+/** Rows within two of one name that are others, or in another order. */
+function listDifferences(holder: RowKind, first: object, second: object, nameOf: (row: Row) => string | undefined): MakeDifference[] {
+  return kindsHeldBy(holder).flatMap((kind) => {
+    const [one, two] = [listIn(first, kind), listIn(second, kind)];
+    const told = rowWords[kind as keyof typeof rowWords] as (row: Row) => string;
+    // Rows that follow from others are there for all of them, and say nothing where they are not kept.
+    const isKeyed = entryOf(kind).keyedBy !== undefined;
+    const there = (row: Row | undefined, id: string) => row ?? (isKeyed ? { id } : undefined);
+    const rows = pairs<Row>(one, two).flatMap(([first, second]): MakeDifference[] => {
+      const id = (first ?? second)?.id ?? '';
+      const [own, other] = [there(first, id), there(second, id)];
+      if (!differs(own, other)) return [];
+      const title = `${rules[kind].title} ${nameOf((own ?? other) as Row) ?? id.slice(0, 4)}`;
+      if (!own || !other) return [{ what: title, first: own ? told(own) : absent, second: other ? told(other) : absent }];
+      return [...rowDifferences(kind, title, own, other), ...listDifferences(kind, own, other, nameOf)];
+    });
+    if (isKeyed) return rows;
+    const inBoth = one.filter(({ id }) => two.some((row) => row.id === id));
+    const others = two.filter(({ id }) => inBoth.some((row) => row.id === id));
+    if (inBoth.every(({ id }, place) => others[place]?.id === id)) return rows;
+    const order = (list: readonly Row[]) => list.map((row) => nameOf(row) ?? row.id.slice(0, 4)).join(', ');
+    return [...rows, { what: `Order of ${entities[kind].list.name}`, first: order(one), second: order(two) }];
+  });
 }
 
 /** What differs between two versions of a make, in words a maker reads; empty when nothing does. Every field of the register counts. */

@@ -4,10 +4,10 @@ import { pictureById } from './picture-lookup';
 
 function rowName(make: Make, operation: Operation): string {
   const picture = 'pictureId' in operation ? pictureById(make, operation.pictureId) : undefined;
-  if (operation.kind === 'put') return 'name' in operation.row ? operation.row.name : '';
+  if (operation.kind === 'put') return 'name' in operation.row ? (operation.row.name ?? '') : '';
   if (!('id' in operation)) return '';
   if (operation.entity === 'picture') return pictureById(make, operation.id)?.name ?? '';
-  return picture?.elements.find(({ id }) => id === operation.id)?.name ?? '';
+  return [...(picture?.elements ?? []), ...(picture?.colourings ?? [])].find(({ id }) => id === operation.id)?.name ?? '';
 }
 
 /** What an edit was, in a maker's words: "Cap: name; lamp". @param make the make it was made for, as far as it is known. */
@@ -19,8 +19,10 @@ export function describeOperations(make: Make, operations: readonly Operation[])
     const of = name ? ` ${name}` : '';
     if (operation.kind === 'put') return `${operation.entity}${of}`;
     if (operation.kind === 'remove') return `${operation.entity}${of} removed`;
+    if (operation.kind === 'move') return `${operation.entity}${of} moved`;
     const fields = Object.keys(operation.fields).join(', ');
-    return operation.entity === 'make' ? fields : `${operation.entity}${of}: ${fields}`;
+    if (operation.entity === 'make') return fields;
+    return `${operation.entity === 'treatment' ? 'element' : operation.entity}${of}: ${fields}`;
   });
   return [...new Set(words)].slice(0, 6).join('; ');
 }

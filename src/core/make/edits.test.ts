@@ -3,10 +3,12 @@ import type { Operation } from '#model/operation';
 import { madeUpMake, madeUpPicture, madeUpTable, regionMapOf, tablesOf } from '../../../tests/made-up-make';
 import { applyOperation } from './apply';
 import { blobsNamed, blobsOfPicture } from './blobs-named';
+import { colouredPicture } from './coloured';
 import { copyOfPicture } from './copy-picture';
 import { describeOperations } from './describe';
 import { freshName } from './fresh-name';
 import { freshElementName, labelsOf, whiteRegions } from './picture-lookup';
+import { soundPicture } from './rules';
 import { isReadUpToDate, readingKey } from './reading-key';
 import { splitOperations } from './split-operations';
 
@@ -54,28 +56,43 @@ describe('what the maker says of the light', () => {
     const strokes = [{ id: 's1', kind: 'darker' as const, radiusMm: 2, points: [[3, 4]] as [number, number][] }];
     const cuts = [{ id: 'c1', at: [5, 6] as [number, number], isCut: true }];
     const bare = madeUpPicture({ regionMap: regionMapOf(before) });
-    const said = { ...bare, strokes, cuts, marksPull: 0.2 };
+    const said = { ...bare, strokes, cuts, cuesPull: 0.2 };
     expect(readingKey(said)).toBe(readingKey(bare));
     const read = applyOperation(
       madeUpMake(said),
       { kind: 'setRegionMap', pictureId: 'p1', regionMap: regionMapOf(after) },
       tablesOf(before, after),
     );
-    expect(read.pictures[0]).toMatchObject({ strokes, cuts, marksPull: 0.2 });
+    expect(read.pictures[0]).toMatchObject({ strokes, cuts, cuesPull: 0.2 });
   });
 });
 
 describe('a copy of a picture', () => {
-  it('has rows of its own and a name of its own, and needs no new reading', () => {
+  it('has rows of its own and a name of its own, needs no new reading, and what names a row names its copy', () => {
     let number = 0;
-    const bare = madeUpPicture({ standsAtMm: [5, 5], mends: [{ kind: 'paper', id: 'w', at: [1, 1] }] });
-    const picture = {
-      ...bare,
-      regionMap: { ...regionMapOf(madeUpTable(['r1'])), of: readingKey(bare) },
-      elements: [{ id: 'e1', name: 'Hat', regionIds: ['r1'] }],
-    };
+    const spot = { on: 'e1', softMm: 1, strokes: [{ points: [[1, 1] as [number, number]], radiusMm: 1 }] };
+    const bare = madeUpPicture({
+      regionsGiven: 1,
+      standsAtMm: [5, 5],
+      mends: [{ kind: 'paper', id: 'w', at: [1, 1] }],
+      elements: [
+        { id: 'e1', name: 'Hat', regionIds: ['r1'], ladder: { rungs: [{ markerId: 'm', code: '1' }] } },
+        { id: 'e2', name: 'Dot', regionIds: [], spot, light: { shade: 'dark' } },
+      ],
+    });
+    const picture = { ...bare, regionMap: { ...regionMapOf(madeUpTable(['r1'])), of: readingKey(bare) } };
     const copy = copyOfPicture(picture, [picture, madeUpPicture({ id: 'p2', name: 'Pilot 2' })], () => `new-${++number}`);
-    expect(copy).toMatchObject({ id: 'new-1', name: 'Pilot 3', elements: [{ id: 'new-2', name: 'Hat', regionIds: ['r1'] }] });
+    expect(copy).toMatchObject({ name: 'Pilot 3', elements: [{ name: 'Hat', regionIds: ['r1'] }, { name: 'Dot' }] });
+    const [hat, dot] = copy.elements;
+    expect(new Set([copy.id, hat?.id, dot?.id, copy.colourings[0]?.id, 'p1', 'e1', 'e2', 'c1']).size, 'none has the name of another').toBe(
+      8,
+    );
+    expect(dot?.spot?.on).toBe(hat?.id);
+    expect(colouredPicture(copy).elements.map(({ ladder, light }) => [ladder?.rungs[0]?.code, light?.shade])).toEqual([
+      ['1', undefined],
+      [undefined, 'dark'],
+    ]);
+    expect(soundPicture(copy, madeUpTable(['r1']).table)).toEqual(copy);
     expect(copy.standsAtMm).toBeUndefined();
     expect(isReadUpToDate(copy)).toBe(true);
     expect(freshName('x'.repeat(80), [], { most: 80, from: 2 })).toBe(`${'x'.repeat(78)} 2`);

@@ -1,4 +1,5 @@
 import { type Make, makeSchemaVersion } from '#model/make';
+import { lightVersion } from './light-version';
 
 /** An empty make: the lamp at the upper left, half high, as most practitioners start. */
 export function newMake(options: { id: string; name: string }): Make {
@@ -8,6 +9,7 @@ export function newMake(options: { id: string; name: string }): Make {
     name: options.name,
     lamp: { kind: 'distant', azimuthDeg: 315, heightDeg: 40 },
     school: 'wetBaseDarkToLight',
+    lightSeen: lightVersion,
     pictures: [],
   };
 }

@@ -3,7 +3,7 @@ import type { Element } from '#model/picture';
 import { measureElement, nibFor } from '#core/technique/nib';
 import { findRegions } from '#core/picture/regions';
 import { drawn } from '../../../tests/drawn';
-import { madeUpPicture, madeUpTable } from '../../../tests/made-up-make';
+import { madeUpColoured, madeUpPicture, madeUpTable } from '../../../tests/made-up-make';
 import { seeded } from '../../../tests/seeded';
 import { kindOf, kindOfName, suggestedNames } from './element-names';
 import { farOffRegions, whiteBySize } from './overlooked';
@@ -78,7 +78,7 @@ describe('nothing overlooked', () => {
   });
 
   it('bare paper on purpose needs no ladder and is not white any more', () => {
-    const picture = madeUpPicture({
+    const picture = madeUpColoured({
       regionMap: { labelMap: 'a'.repeat(64), table: 'b'.repeat(64), widthPx: 9, heightPx: 9, count: 3, of: 'x' },
       elements: [element(['r1']), element(['r2'], { id: 'e2', name: 'Stays white', kind: 'bare paper' })],
     });

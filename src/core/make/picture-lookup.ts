@@ -1,3 +1,4 @@
+import type { ColouredElement } from '#model/coloured-picture';
 import type { Make } from '#model/make';
 import { type Element, mostElementName, type Picture } from '#model/picture';
 import type { Region } from '#model/region-table';
@@ -11,7 +12,7 @@ export function pictureById(make: Make | null | undefined, pictureId: string | n
 }
 
 /** The element each gathered region belongs to, by region id. */
-export function ownersOf(picture: Pick<Picture, 'elements'>): ReadonlyMap<string, Element> {
+export function ownersOf<E extends Element>(picture: { elements: readonly E[] }): ReadonlyMap<string, E> {
   return new Map(picture.elements.flatMap((element) => element.regionIds.map((id) => [id, element] as const)));
 }
 
@@ -37,7 +38,10 @@ export function liesOnPicture(picture: Pick<Picture, 'elements'>, element: Eleme
 }
 
 /** Area of an element in mm²; that of a soft spot is what its strokes would cover side by side. */
-export function areaMm2Of(element: Pick<Element, 'regionIds' | 'spot' | 'outside' | 'ladder'>, table: IndexedTable | undefined): number {
+export function areaMm2Of(
+  element: Pick<ColouredElement, 'regionIds' | 'spot' | 'outside' | 'ladder'>,
+  table: IndexedTable | undefined,
+): number {
   if (element.outside) return outsideAreaMm2(element.outside, element.ladder?.rungs.length ?? usualOutsideRungs, table);
   if (element.spot) return element.spot.strokes.reduce((sum, stroke) => sum + strokeAreaMm2(stroke), 0);
   return element.regionIds.reduce((sum, id) => sum + (table?.byId.get(id)?.areaMm2 ?? 0), 0);

@@ -1,5 +1,6 @@
 import type { Make } from '#model/make';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
+import { allColoured } from './coloured';
 import { counted } from './counted';
 import { staysWhite } from './element-names';
 
@@ -14,7 +15,7 @@ export type PictureProgress = {
   emptyElements: number;
 };
 
-export function progressOfPicture(picture: Pick<Picture, 'regionMap' | 'elements'>): PictureProgress {
+export function progressOfPicture(picture: Pick<ColouredPicture, 'regionMap' | 'elements' | 'colouring'>): PictureProgress {
   const regions = picture.regionMap?.count ?? 0;
   const gathered = picture.elements.reduce((sum, { regionIds }) => sum + regionIds.length, 0);
   return {
@@ -29,9 +30,9 @@ export function progressOfPicture(picture: Pick<Picture, 'regionMap' | 'elements
 
 export const stations = ['picture', 'elements', 'groups', 'light', 'recipe'] as const;
 export type Station = (typeof stations)[number];
-export type NextThing = { station: Station; words: string; pictureId: string | null };
+export type NextThing = { station: Station; words: string; pictureId: string | null; colouringId: string | null };
 
-function nextOfPicture(picture: Picture): Omit<NextThing, 'pictureId'> {
+function nextOfPicture(picture: ColouredPicture): Omit<NextThing, 'pictureId' | 'colouringId'> {
   if (!picture.regionMap) return { station: 'picture', words: 'Find the areas of the picture' };
   const { elements, elementsWithoutLadder, whiteRegions } = progressOfPicture(picture);
   if (elements === 0) return { station: 'elements', words: 'Gather the first element' };
@@ -42,11 +43,15 @@ function nextOfPicture(picture: Picture): Omit<NextThing, 'pictureId'> {
   return { station: 'recipe', words: 'Read the recipe' };
 }
 
-/** The one next thing to do in a make, in the order of the trade: of its first picture with something open. */
+/** The one next thing to do in a make, in the order of the trade: of its first picture, in its first colouring, with something open. */
 export function nextThing(make: Make): NextThing {
-  const things = make.pictures.map((picture) => ({ ...nextOfPicture(picture), pictureId: picture.id }));
+  const things = allColoured(make).map((picture) => ({
+    ...nextOfPicture(picture),
+    pictureId: picture.id,
+    colouringId: picture.colouring.id === picture.colourings[0]?.id ? null : picture.colouring.id,
+  }));
   return (
     things.find(({ station }) => station !== 'recipe') ??
-    things[0] ?? { station: 'picture', words: 'Bring in a line image', pictureId: null }
+    things[0] ?? { station: 'picture', words: 'Bring in a line image', pictureId: null, colouringId: null }
   );
 }

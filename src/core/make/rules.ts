@@ -1,7 +1,8 @@
-import type { RowKind } from '#model/entity';
+import { type EntityKind, entities, entryOf, kindsHeldBy, type RowKind } from '#model/entity';
 import type { Picture } from '#model/picture';
 import { OperationError } from './operation-error';
 import type { IndexedTable } from './region-tables';
+import { listIn, type Row } from './rows';
 
 /** Number of a region, "r12": 12. Regions stand in this order, so that the same set is always the same list. */
 export function regionNumber(id: string): number {
@@ -51,16 +52,29 @@ function firstTwice(ids: readonly string[]): string | undefined {
   return ids.find((id) => seen.has(id) || !seen.add(id));
 }
 
+/** The same row with its keyed lists in order, without rows that say nothing. @throws OperationError where an id comes twice, or a list may not be empty. */
+export function soundRow<T extends Row>(kind: EntityKind, row: T): T {
+  const lists = kindsHeldBy(kind).map((held) => {
+    const rows = listIn(row, held);
+    const twice = firstTwice(rows.map(({ id }) => id));
+    if (twice) throw new OperationError(`The ${kind} has ${twice} twice.`);
+    const { keyedBy, isNeverEmpty } = entryOf(held);
+    if (isNeverEmpty && rows.length === 0) throw new OperationError(`A ${kind} keeps one ${held} at least.`);
+    const sound = rows.map((one) => soundRow(held, one));
+    const kept = keyedBy ? sound.filter((one) => Object.keys(one).length > 1).sort((one, other) => (one.id < other.id ? -1 : 1)) : sound;
+    return [entities[held].list.name, kept] as const;
+  });
+  return lists.length === 0 ? row : { ...row, ...Object.fromEntries(lists) };
+}
+
 /**
  * A picture that comes in whole keeps the rules that its rows keep when they come one by one: ids once, regions that are there, each in one
  * element at the most, in order, and the count of numbers given not below them.
  * @throws OperationError
  */
-export function soundPicture(picture: Picture, table: IndexedTable | undefined): Picture {
-  const { elements, mends, bodies, fronts, strokes, cuts } = picture;
-  const lists: readonly (readonly { id: string }[])[] = [elements, mends, bodies, fronts, strokes, cuts];
-  const twice = lists.map((rows) => firstTwice(rows.map(({ id }) => id))).find((id) => id !== undefined);
-  if (twice) throw new OperationError(`The picture has ${twice} twice.`);
+export function soundPicture(whole: Picture, table: IndexedTable | undefined): Picture {
+  const picture = soundRow('picture', whole);
+  const { elements } = picture;
   const gathered = elements.flatMap(({ regionIds }) => regionIds);
   const unknown = gathered.find((id) => !table?.byId.has(id));
   if (unknown) throw new OperationError(`The picture has no region ${unknown}.`);
@@ -94,5 +108,7 @@ export const rules: Record<RowKind, RowRules> = {
   body: { namesRegions: false, title: 'Body' },
   front: { namesRegions: false, title: 'Front' },
   cut: { namesRegions: false, title: 'Cut end' },
+  colouring: { namesRegions: false, title: 'Colouring' },
+  treatment: { namesRegions: false, title: 'Element' },
   stroke: { namesRegions: false, title: 'Stroke of the hand' },
 };

@@ -1,8 +1,9 @@
-import { type Make, makeHeadSchema, mostPictures } from '#model/make';
+import { type EntityKind, entities, entryOf, kindsHeldBy } from '#model/entity';
+import type { Make } from '#model/make';
 import { type Operation, operationsSchema } from '#model/operation';
 import { parseInWords } from '#model/parse-in-words';
-import { mostRows, pictureSchema } from '#model/picture';
 import { OperationError } from './operation-error';
+import { listIn, type Row } from './rows';
 
 /** @throws OperationError in words when a value is not as its schema says. */
 function parsed<T>(result: { value: T } | { problem: string }): T {
@@ -15,23 +16,36 @@ export function soundOperations(operations: readonly Operation[]): Operation[] {
   return parsed(parseInWords(operationsSchema, operations));
 }
 
-const lists = Object.keys(mostRows) as (keyof typeof mostRows)[];
+/** A row with its lists emptied, as far as they may be. */
+function emptied(kind: EntityKind, row: object): object {
+  const lists = kindsHeldBy(kind).map((held) => {
+    const kept = entryOf(held).isNeverEmpty ? listIn(row, held).slice(0, 1) : [];
+    return [entities[held].list.name, kept.map((one) => emptied(held, one))] as const;
+  });
+  return { ...row, ...Object.fromEntries(lists) };
+}
+
+/** The fields of a row that is another now, and the lengths of its lists; rows within it likewise. */
+function checkRow(kind: EntityKind, before: object | undefined, after: object): void {
+  // An edit leaves what it does not touch the same object.
+  if (before === after) return;
+  const held = kindsHeldBy(kind);
+  parsed(parseInWords(entryOf(kind).row, emptied(kind, after)));
+  for (const one of held) {
+    const { name, most } = entities[one].list;
+    const rows = listIn(after, one);
+    if (rows.length > most) throw new OperationError(`A ${kind} has ${most} ${name} at the most.`);
+    if (kindsHeldBy(one).length === 0) continue;
+    const known = new Map<string, Row>(before ? listIn(before, one).map((row) => [row.id, row]) : []);
+    for (const row of rows) checkRow(one, known.get(row.id), row);
+  }
+}
 
 /**
- * Whether what sound operations have changed of a make can be kept: its head, and of the pictures that are others now their own fields and the
+ * Whether what sound operations have changed of a make can be kept: fields of the make, its pictures and their colourings that are others now, and the
  * lengths of their lists; the rows themselves came with the operations.
  * @throws OperationError in words
  */
 export function checkChanged(before: Make, after: Make): void {
-  const { pictures, ...head } = after;
-  parsed(parseInWords(makeHeadSchema, head));
-  if (pictures.length > mostPictures) throw new OperationError(`A make has ${mostPictures} pictures at the most.`);
-  for (const [place, picture] of pictures.entries()) {
-    // An edit leaves what it does not touch the same object.
-    if (before.pictures[place] === picture) continue;
-    for (const name of lists) {
-      if (picture[name].length > mostRows[name]) throw new OperationError(`A picture has ${mostRows[name]} ${name} at the most.`);
-    }
-    parsed(parseInWords(pictureSchema, { ...picture, ...Object.fromEntries(lists.map((name) => [name, []])) }));
-  }
+  checkRow('make', before, after);
 }

@@ -1,4 +1,4 @@
-import { mostOperations, type Operation } from '#model/operation';
+import { usualOperations, type Operation } from '#model/operation';
 
 /** Bytes of JSON that the operations of one batch may have: well under what a request may. */
 const mostBytes = 3 * 1024 * 1024;
@@ -6,7 +6,7 @@ const mostBytes = 3 * 1024 * 1024;
 /** Parts operations into runs that each fit into one batch. An operation that alone is too large stands alone. */
 export function splitOperations(
   operations: readonly Operation[],
-  limits: { operations: number; bytes: number } = { operations: mostOperations, bytes: mostBytes },
+  limits: { operations: number; bytes: number } = { operations: usualOperations, bytes: mostBytes },
 ): Operation[][] {
   const runs: Operation[][] = [];
   let bytes = 0;

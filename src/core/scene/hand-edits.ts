@@ -1,11 +1,12 @@
+import type { ColouredPicture } from '#model/coloured-picture';
+import { mostInColouring } from '#model/colouring';
 import type { HandKind, HandStroke } from '#model/hand-stroke';
 import type { Operation } from '#model/operation';
-import type { Picture } from '#model/picture';
 import type { PlaceMm } from '#model/reading';
+import { nameOfColouring } from '#core/make/coloured';
 import { thinnedOut } from '#core/picture/gestures';
 
 const mostPoints = 400;
-const mostStrokes = 2000;
 
 /** What each stroke says, as it is told when it lies. */
 const saidOf: Record<HandKind, string> = {
@@ -21,14 +22,14 @@ const saidOf: Record<HandKind, string> = {
  * @returns no operation, and why, where the picture holds no more.
  */
 export function layHandStroke(
-  picture: Picture,
+  picture: Pick<ColouredPicture, 'id' | 'colouring'>,
   { kind, path, radiusMm }: { kind: HandKind; path: readonly PlaceMm[]; radiusMm: number },
   id: string,
 ): { operations: Operation[]; said: string } {
   const [first] = path;
   if (!first) return { operations: [], said: '' };
-  if (picture.strokes.length >= mostStrokes)
-    return { operations: [], said: `The picture has ${mostStrokes} strokes: take some away first.` };
+  const most = mostInColouring.strokes;
+  if (picture.colouring.strokes.length >= most) return { operations: [], said: `The picture has ${most} strokes: take some away first.` };
   const isFold = kind === 'fold' || kind === 'valley';
   const [x, y] = first;
   const upright: PlaceMm[] = [
@@ -37,5 +38,5 @@ export function layHandStroke(
   ];
   const points = path.length > 1 ? thinnedOut(path, 0.1, mostPoints) : isFold ? upright : [first];
   const row: HandStroke = { id, kind, points, radiusMm };
-  return { operations: [{ kind: 'put', entity: 'stroke', pictureId: picture.id, row }], said: saidOf[kind] };
+  return { operations: [{ kind: 'put', entity: 'stroke', ...nameOfColouring(picture), row }], said: saidOf[kind] };
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { DistantLamp } from '#model/lamp';
 import { box, disk, labelMap, type Shape } from '../../../tests/label-map';
-import { madeUpPicture, madeUpTable } from '../../../tests/made-up-make';
+import { madeUpColoured, madeUpPicture, madeUpTable } from '../../../tests/made-up-make';
 import { type BandMap, bandShares } from './band-map';
 import { bandPlaces } from './band-places';
 import { layHandStroke } from './hand-edits';
@@ -131,7 +131,7 @@ describe('the hand', () => {
 
   it('a long way is kept to its very end, however many points the hand made', () => {
     const path = Array.from({ length: 5_000 }, (_, i): [number, number] => [i / 100, 20 + 9 * Math.sin(i)]);
-    const { operations } = layHandStroke(madeUpPicture(), { kind: 'darker', path, radiusMm: 2 }, 's1');
+    const { operations } = layHandStroke(madeUpColoured(), { kind: 'darker', path, radiusMm: 2 }, 's1');
     const [operation] = operations;
     if (operation?.kind !== 'put' || operation.entity !== 'stroke') expect.fail();
     expect(operation.row.points.length).toBeLessThanOrEqual(400);
@@ -161,13 +161,14 @@ describe('the hand', () => {
   });
 
   it('a tap of a fold gets a way of its own; a picture that is full takes no more and says so', () => {
-    const picture = madeUpPicture();
+    const picture = madeUpColoured();
     const { operations } = layHandStroke(picture, { kind: 'fold', path: [[10, 20]], radiusMm: 2 }, 's1');
     expect(operations).toEqual([
       {
         kind: 'put',
         entity: 'stroke',
         pictureId: picture.id,
+        colouringId: 'c1',
         row: {
           id: 's1',
           kind: 'fold',
@@ -180,7 +181,7 @@ describe('the hand', () => {
       },
     ]);
     const row = { id: 's', kind: 'darker' as const, radiusMm: 1, points: [[1, 1]] as [number, number][] };
-    const full = madeUpPicture({ strokes: Array.from({ length: 2000 }, (_, index) => ({ ...row, id: `s${index}` })) });
+    const full = madeUpColoured({ strokes: Array.from({ length: 2000 }, (_, index) => ({ ...row, id: `s${index}` })) });
     expect(layHandStroke(full, { kind: 'darker', path: [[1, 1]], radiusMm: 2 }, 'more')).toEqual({
       operations: [],
       said: expect.stringMatching(/2000 strokes/),
@@ -195,7 +196,7 @@ describe('what is asked of a scene for a picture', () => {
     const light = { highlight: 0.1, shade: 'dark' as const, lamp: { ...left, azimuthDeg: 90 } };
     const face = { id: 'face', name: 'Face', regionIds: ['r1'], ladder, light };
     const spot = { on: 'face', softMm: 1, strokes: [{ points: [[1, 1]] as [number, number][], radiusMm: 1 }] };
-    const picture = madeUpPicture({ elements: [face, { id: 'cheek', name: 'Cheek', regionIds: [], ladder, light, spot }] });
+    const picture = madeUpColoured({ elements: [face, { id: 'cheek', name: 'Cheek', regionIds: [], ladder, light, spot }] });
     const { ids, request } = bandsOfPicture(picture, table, left, 'full');
     expect(ids).toEqual(['face', 'cheek']);
     expect(request.elements).toMatchObject([
@@ -278,8 +279,8 @@ describe('sayings of the trade', () => {
     expect(bandAt(lit([ball], { elements, marks: { marks, strength: 1 } }), 95, 150)).toBe(3);
     const labels = labelMap(width, height, [ball]);
     const cue = { boundsPx: [70, 120, 50, 60] as [number, number, number, number], ink: new Uint32Array(750) };
-    const at = (marksPull: number) =>
-      shadeScene({ width, height, pxPerMm, labels, marks: [cue] }, left, { marksPull })[150 * width + 95] as number;
+    const at = (cuesPull: number) =>
+      shadeScene({ width, height, pxPerMm, labels, marks: [cue] }, left, { cuesPull })[150 * width + 95] as number;
     expect(at(0) - at(1)).toBeCloseTo(1, 1);
     expect(at(0) - at(0.5)).toBeCloseTo(0.5, 1);
   });

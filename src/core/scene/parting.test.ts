@@ -6,6 +6,7 @@ import { withAssumedColours } from '#core/markers/assumed-colour';
 import { waysOut } from '#core/groups/ways-out';
 import { applyOperations } from '#core/make/apply';
 import { box, labelMap } from '../../../tests/label-map';
+import { colouredPicture } from '#core/make/coloured';
 import { madeUpMake, madeUpPicture, madeUpTable } from '../../../tests/made-up-make';
 import type { BandMap } from './band-map';
 import { contactsOf } from './contacts';
@@ -116,7 +117,7 @@ describe('ways out', () => {
   });
   const { table: bare } = madeUpTable(['r1', 'r2', 'r3']);
   const table = { ...bare, table: { ...bare.table, widthPx: width, heightPx: height, frame: { widthMm: 8, heightMm: 6 } } };
-  const picture = madeUpPicture({
+  const kept = madeUpPicture({
     widthMm: 8,
     heightMm: 6,
     elements: [
@@ -124,6 +125,7 @@ describe('ways out', () => {
       { id: 'two', name: 'Coat', regionIds: ['r2'], ladder: ladder('88k.lake', '62k.lake', '36k.lake') },
     ],
   });
+  const picture = colouredPicture(kept);
   const ids = ['one', 'two'];
   const bandsOf = (y: number) => (y < 22 ? 1 : y < 38 ? 2 : 3);
   const contacts = contactsOf(
@@ -145,7 +147,7 @@ describe('ways out', () => {
     expect(ways.some(({ kind }) => kind === 'darkSide' || kind === 'lightSide')).toBe(true);
     for (const { share } of ways) expect(share).toBeLessThanOrEqual(0.5);
     for (const { kind, operations, share } of ways.filter((way) => way.kind !== 'darkSide' && way.kind !== 'lightSide')) {
-      const after = applyOperations(madeUpMake(picture), operations).pictures[0];
+      const after = applyOperations(madeUpMake(kept), operations).pictures.map((one) => colouredPicture(one))[0];
       const labs = (id: string) =>
         after?.elements.find((own) => own.id === id)?.ladder?.rungs.map(({ markerId }) => rack.find((own) => own.id === markerId)?.lab) ??
         [];
@@ -190,7 +192,7 @@ describe('ways out', () => {
     const ways = pair ? waysOut(pair, { picture, table, rack, ids, contacts, only, newId: () => `id-${++number}` }) : [];
     for (const { operations } of ways) {
       for (const operation of operations) {
-        if (operation.kind !== 'patch' || operation.entity !== 'element') continue;
+        if (operation.kind !== 'patch' || operation.entity !== 'treatment') continue;
         for (const { markerId } of operation.fields.ladder?.rungs ?? []) expect(only.has(markerId)).toBe(true);
       }
     }
@@ -204,7 +206,7 @@ describe('the squint view', () => {
     const own = rack.filter(({ lab }) => lab);
     const elements = own.map(({ id, code }) => ({ id, name: code, regionIds: [], ladder: { rungs: [{ markerId: id, code }] } }));
     const greys = coloursOfBands(
-      { elements },
+      { elements, colouring: {} },
       elements.map(({ id }) => id),
       new Map(rack.map((marker) => [marker.id, marker])),
       true,

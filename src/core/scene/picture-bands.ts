@@ -1,11 +1,13 @@
 import type { Marker } from '#model/marker';
 import type { Outside } from '#model/outside';
-import type { Element, Picture } from '#model/picture';
+import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
+import type { HandStroke } from '#model/hand-stroke';
+import type { Picture } from '#model/picture';
 import { hexOfLab } from '#core/colour/lab';
 import { labelsOf, regionIdsUnder } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { wishedShares } from '#core/light/wished-shares';
-import { type PullingMark, usualMarksPull } from '#core/light/marks-pull';
+import { type PullingCue, usualCuesPull } from '#core/light/cues-pull';
 import { usualBlend } from './element-bands';
 import type { HandStrokePx } from './hand-light';
 import { type LampOver, lampInPx } from './lamp-over';
@@ -19,7 +21,9 @@ import { standingOfPicture } from './standing-of-picture';
 
 export type BandsOfPicture = { /** Ids of the elements, in the order of the request. */ ids: string[]; request: BandRequest };
 
-type Rows = Pick<Picture, 'elements' | 'bodies' | 'fronts' | 'strokes' | 'cuts' | 'marksPull'>;
+type Rows = Pick<ColouredPicture, 'elements' | 'bodies' | 'fronts' | 'cuts'> & {
+  colouring: Pick<ColouredPicture['colouring'], 'strokes' | 'cuesPull'>;
+};
 
 /** What is asked of a scene for a picture: its elements that have a ladder and a place, soft spots last, and how its regions stand to each other. */
 export function bandsOfPicture(picture: Rows, table: IndexedTable, lamp: LampOver, resolution: BandRequest['resolution']): BandsOfPicture {
@@ -37,15 +41,20 @@ export function bandsOfPicture(picture: Rows, table: IndexedTable, lamp: LampOve
       ...standingLabels(picture, table),
       blend: usualBlend,
       cuts: picture.cuts.map(({ at: [x, y], isCut }) => ({ x: x * pxPerMm, y: y * pxPerMm, isCut })),
-      strokes: picture.strokes.map((stroke) => strokePx(stroke, pxPerMm)),
-      marks: { marks: marksPx(table, pxPerMm), strength: picture.marksPull ?? usualMarksPull },
+      strokes: picture.colouring.strokes.map((stroke) => strokePx(stroke, pxPerMm)),
+      marks: { marks: marksPx(table, pxPerMm), strength: picture.colouring.cuesPull ?? usualCuesPull },
       cleans: true,
     },
   };
 }
 
 /** An element as a scene asks for it; null where nothing of it is coloured. */
-function sceneElement(element: Element, picture: Rows, table: IndexedTable, pxPerMm: number): { id: string; asked: SceneElement } | null {
+function sceneElement(
+  element: ColouredElement,
+  picture: Rows,
+  table: IndexedTable,
+  pxPerMm: number,
+): { id: string; asked: SceneElement } | null {
   const { id, ladder, spot, outside } = element;
   if (!ladder) return null;
   if (outside) {
@@ -77,7 +86,7 @@ function outsidePx(outside: Outside, pxPerMm: number): OutsidePx {
   return { kind: 'ground', from: place(outside.from), to: place(outside.to), depthPx: outside.depthMm * pxPerMm };
 }
 
-function strokePx({ kind, points, radiusMm }: Picture['strokes'][number], pxPerMm: number): HandStrokePx {
+function strokePx({ kind, points, radiusMm }: HandStroke, pxPerMm: number): HandStrokePx {
   return { kind, radiusPx: radiusMm * pxPerMm, points: points.map(([x, y]) => [x * pxPerMm, y * pxPerMm] as const) };
 }
 
@@ -85,7 +94,7 @@ function strokePx({ kind, points, radiusMm }: Picture['strokes'][number], pxPerM
 const penMm = 0.5;
 const dotMm2 = 0.5;
 
-function marksPx({ table }: IndexedTable, pxPerMm: number): PullingMark[] {
+function marksPx({ table }: IndexedTable, pxPerMm: number): PullingCue[] {
   return table.cues.map(({ kind, count, boundsMm, directionDeg = 0 }) => {
     const [left, top, width, height] = boundsMm;
     const angle = (directionDeg * Math.PI) / 180;
@@ -97,7 +106,7 @@ function marksPx({ table }: IndexedTable, pxPerMm: number): PullingMark[] {
 }
 
 /** A soft spot in px of the picture. */
-function spotPx({ strokes, softMm }: NonNullable<Element['spot']>, pxPerMm: number): SpotPx {
+function spotPx({ strokes, softMm }: NonNullable<ColouredElement['spot']>, pxPerMm: number): SpotPx {
   return {
     softPx: softMm * pxPerMm,
     strokes: strokes.map(({ points, radiusMm }) => ({
@@ -141,7 +150,7 @@ function greyOfRung(index: number, count: number): Rgb {
 
 /** Colours of the rungs of the named elements, light to dark. */
 export function coloursOfBands(
-  picture: Pick<Picture, 'elements'>,
+  picture: Pick<ColouredPicture, 'elements'> & { colouring: object },
   ids: readonly string[],
   markers: ReadonlyMap<string, Pick<Marker, 'lab'>>,
   /** Only the lightness of each, as a grey. Default false. */

@@ -1,7 +1,7 @@
 import { insideDistance } from '#core/raster/inside-distance';
 import { directShare } from '#core/light/mixed-light';
 import type { Lamp } from '#core/light/shade';
-import { marksFadeMm, marksPull, type PullingMark } from '#core/light/marks-pull';
+import { cuesFadeMm, cuesPull, type PullingCue } from '#core/light/cues-pull';
 import type { BandMap } from './band-map';
 import type { SaidCutPx } from '#core/light/cut-ends';
 import { type BodyEdge, type BodyForm, edgesOfBody, formOfBody } from './body-form';
@@ -31,7 +31,7 @@ export type BandRequest = {
   /** What the maker's hand says. Default nothing. */
   strokes?: readonly HandStrokePx[] | undefined;
   /** The illustrator's marks, and how strongly they pull the dark, 0 to 1. Default none. */
-  marks?: { marks: readonly PullingMark[]; strength: number } | undefined;
+  marks?: { marks: readonly PullingCue[]; strength: number } | undefined;
   /** What is said of edges, in px of the picture. Default nothing: they are found. */
   cuts?: readonly SaidCutPx[] | undefined;
   /** Whether specks and bands narrower than a nib are taken into what lies about them; only at full resolution. Default false. */
@@ -115,8 +115,7 @@ export function openScene(labels: Uint16Array, width: number, height: number, op
     const used = new Set<string>();
     const stage = stageFor(JSON.stringify([bodies, fronts]), () => openStage(picture, { bodies, fronts }, { pxPerMm }));
     const hand = handFor[scale](JSON.stringify(strokes), () => handLight(strokes, { ...map, scale }));
-    const pull =
-      marks && marks.strength > 0 && marks.marks.length > 0 ? marksPull(marks.marks, marks.strength, marksFadeMm * pxPerMm) : null;
+    const pull = marks && marks.strength > 0 && marks.marks.length > 0 ? cuesPull(marks.marks, marks.strength, cuesFadeMm * pxPerMm) : null;
     const withMarks = (light: (label: number) => LabelLight, lamp: Lamp): ((label: number) => LabelLight) => {
       if (!pull) return light;
       const direct = directShare(lamp);

@@ -1,4 +1,4 @@
-import { marksFadeMm, marksPull, usualMarksPull } from '#core/light/marks-pull';
+import { cuesFadeMm, cuesPull, usualCuesPull } from '#core/light/cues-pull';
 import { directShare } from '#core/light/mixed-light';
 import type { Lamp } from '#core/light/shade';
 import type { ShadeCue } from '#core/picture/shade-cues';
@@ -25,7 +25,7 @@ export type ShadeSceneOptions = {
   /** Whether cut ends are sought, where a straight-sided thing is cut off across and does not round away. Default true. */
   findsCuts?: boolean;
   /** How strongly marks pull, 0 to 1. Default as usual. */
-  marksPull?: number;
+  cuesPull?: number;
 };
 
 /**
@@ -38,12 +38,12 @@ export type ShadeSceneOptions = {
  */
 export function shadeScene(scene: ShadedScene, lamp: Lamp, options: ShadeSceneOptions = {}): Float32Array {
   const { width, height, labels, pxPerMm = usualPxPerMm, bodies, fronts = [], marks = [] } = scene;
-  const { contact, findsCuts = true, marksPull: strength = usualMarksPull } = options;
+  const { contact, findsCuts = true, cuesPull: strength = usualCuesPull } = options;
   if (!(labels instanceof Uint16Array)) throw new TypeError('shadeScene expects labels as a Uint16Array, 0 = paper outside');
   if (!Number.isInteger(width) || !Number.isInteger(height) || width < 1 || labels.length !== width * height) {
     throw new RangeError(`shadeScene expects width x height = ${width * height} labels, got ${labels.length}`);
   }
-  if (!(strength >= 0 && strength <= 1)) throw new RangeError(`shadeScene expects marksPull of 0 to 1, got ${strength}`);
+  if (!(strength >= 0 && strength <= 1)) throw new RangeError(`shadeScene expects cuesPull of 0 to 1, got ${strength}`);
   if (!(pxPerMm > 0)) throw new RangeError(`shadeScene expects pxPerMm over 0, got ${pxPerMm}`);
   const picture: PictureParts = partsOfPicture(labels, width, height);
   const stage = openStage(picture, { bodies, fronts }, { pxPerMm, contact });
@@ -52,7 +52,7 @@ export function shadeScene(scene: ShadedScene, lamp: Lamp, options: ShadeSceneOp
     return { ...placed, formScale: scale };
   });
   const pulling = marks.map(({ boundsPx, ink }) => ({ boundsPx, density: ink.length / Math.max(1, boundsPx[2] * boundsPx[3]) }));
-  const pull = marksPull(pulling, strength * directShare(lamp), marksFadeMm * pxPerMm);
+  const pull = cuesPull(pulling, strength * directShare(lamp), cuesFadeMm * pxPerMm);
   const light = new Float32Array(labels.length).fill(Number.NaN);
   for (let i = 0; i < labels.length; i++) {
     const label = labels[i]!;

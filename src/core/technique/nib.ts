@@ -1,4 +1,4 @@
-import type { Element } from '#model/picture';
+import type { ColouredElement } from '#model/coloured-picture';
 import { areaMm2Of } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 
@@ -17,7 +17,7 @@ const leastBlendMm = 2;
  * Measures of an element. Too tiny to blend is one whose largest area is small, or narrower everywhere than two strokes lie beside each other.
  * @param table measures of the picture's regions.
  */
-export function measureElement(element: Element, table: IndexedTable | undefined): ElementMeasure {
+export function measureElement(element: ColouredElement, table: IndexedTable | undefined): ElementMeasure {
   const areaMm2 = areaMm2Of(element, table);
   if (element.spot) {
     const widestMm = 2 * Math.max(...element.spot.strokes.map(({ radiusMm }) => radiusMm));

@@ -1,8 +1,9 @@
 import type { Make } from '#model/make';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { RackMarker } from '#model/marker';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { type RecipeFile, recipeFileVersion } from '#model/recipe-file';
+import { lampOfColouring } from '#core/make/coloured';
 import { sourcedColour } from '#core/markers/sourced-colour';
 import { type RecipeMark, recipeOfPicture } from './recipe';
 
@@ -15,7 +16,7 @@ export function placeWords(mark: Pick<RecipeMark, 'place' | 'role' | 'where'>): 
  * The recipe of a picture as a file (model/recipe-file.ts), with the colours the rack has now and where each comes from; a colour that is
  * only assumed from its code is left out.
  */
-export function recipeFile(make: Make, picture: Picture, rack: readonly RackMarker[], table?: IndexedTable): RecipeFile {
+export function recipeFile(make: Make, picture: ColouredPicture, rack: readonly RackMarker[], table?: IndexedTable): RecipeFile {
   const recipe = recipeOfPicture(make, picture, rack, table);
   const colourOf = new Map(rack.map((marker) => [marker.id, sourcedColour(marker)]));
   return {
@@ -23,12 +24,12 @@ export function recipeFile(make: Make, picture: Picture, rack: readonly RackMark
     version: recipeFileVersion,
     make: make.name,
     picture: { name: picture.name, widthMm: picture.widthMm, heightMm: picture.heightMm },
-    lamp: make.lamp,
+    lamp: lampOfColouring(make, picture.colouring),
     school: recipe.school,
-    elements: recipe.elements.map(({ name, areaMm2, rungs, marks, ownSchool }) => ({
+    elements: recipe.elements.map(({ name, areaMm2, rungs, marks, isByPlace }) => ({
       name,
       areaMm2,
-      ...(ownSchool === undefined ? {} : { order: 'place' as const }),
+      ...(isByPlace ? { order: 'place' as const } : {}),
       ladder: rungs.map(({ markerId, code, role, share }) => {
         const colour = colourOf.get(markerId);
         return { markerId, code, role, share, ...(colour ? { colour } : {}) };

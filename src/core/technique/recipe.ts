@@ -1,6 +1,6 @@
+import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
 import type { Make } from '#model/make';
 import type { Marker } from '#model/marker';
-import type { Element, Picture } from '#model/picture';
 import type { Role } from '#model/ladder';
 import type { SchoolId } from '#model/school';
 import { staysWhite } from '#core/make/element-names';
@@ -8,10 +8,12 @@ import { areaMm2Of, liesOnPicture } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { rolesOfLadder, usualShares } from '#core/markers/ladder';
 import { wishedShares } from '#core/light/wished-shares';
-import { byPlaceName, type SchoolStep, schools, stepsByPlace, stepsOf } from './schools';
+import { type LaidMark, layMarks } from './lay-marks';
+import { measureElement } from './nib';
+import { liesByPlace, schoolOfColouring, schoolOfElement } from './schools';
 
 /** `where`: its place in a ladder that is ordered by place, in which roles say nothing. */
-export type RecipeMark = SchoolStep & { number: number; markerId: string; code: string; role: Role; where?: string };
+export type RecipeMark = LaidMark & { number: number; markerId: string; code: string; role: Role; where?: string };
 export type RecipeRung = { markerId: string; code: string; role: Role; share: number; where?: string };
 export type RecipeElement = {
   elementId: string;
@@ -20,8 +22,12 @@ export type RecipeElement = {
   areaMm2: number;
   rungs: RecipeRung[];
   marks: RecipeMark[];
-  /** Name of the school of this element, where it is not the make's. */
+  /** The maker's choice for this element; absent: as all. */
+  chosenSchool?: SchoolId;
+  /** Name of the school of this element, where it is not that of all. */
   ownSchool?: string;
+  /** Its ladder lies from the edge to the middle. */
+  isByPlace: boolean;
 };
 export type PictureRecipe = {
   school: SchoolId;
@@ -32,7 +38,7 @@ export type PictureRecipe = {
 };
 
 /** How early an element is coloured: the lighter and the yellower, the earlier, so that no dark ink is dragged into it. */
-function earliness(element: Element, markers: ReadonlyMap<string, Marker>): number {
+function earliness(element: ColouredElement, markers: ReadonlyMap<string, Marker>): number {
   const rungs = element.ladder?.rungs ?? [];
   const shares = usualShares(Math.max(1, rungs.length));
   return rungs.reduce((sum, { markerId }, index) => {
@@ -42,7 +48,7 @@ function earliness(element: Element, markers: ReadonlyMap<string, Marker>): numb
 }
 
 /** A soft spot comes after what it lies on, however light it is. */
-function turnOf(element: Element, elements: readonly Element[], markers: ReadonlyMap<string, Marker>): number {
+function turnOf(element: ColouredElement, elements: readonly ColouredElement[], markers: ReadonlyMap<string, Marker>): number {
   const early = earliness(element, markers);
   const host = element.spot && elements.find(({ id }) => id === element.spot?.on);
   return host?.ladder ? Math.min(early, earliness(host, markers) - 1e-3) : early;
@@ -69,7 +75,7 @@ function distinct(rungs: readonly RecipeRung[]): PictureRecipe['markers'] {
  */
 export function recipeOfPicture(
   make: Pick<Make, 'school'>,
-  picture: Pick<Picture, 'elements'>,
+  picture: Pick<ColouredPicture, 'elements' | 'colouring'>,
   rack: readonly Marker[],
   table?: IndexedTable,
 ): PictureRecipe {
@@ -78,13 +84,14 @@ export function recipeOfPicture(
     .filter((element) => element.ladder && liesOnPicture(picture, element))
     .map((element, index) => ({ element, index, early: turnOf(element, picture.elements, markers) }))
     .sort((first, second) => second.early - first.early || first.index - second.index);
+  const ofAll = schoolOfColouring(make, picture.colouring);
   let number = 0;
   const elements = coloured.map(({ element }): RecipeElement => {
     const rungs = element.ladder?.rungs ?? [];
     const roles = rolesOfLadder(rungs.length);
     const wished = wishedShares(rungs.length, element.light);
-    // One marker has no order.
-    const isByPlace = element.ladder?.order === 'place' && rungs.length > 1;
+    const isByPlace = liesByPlace(element);
+    const school = schoolOfElement(element, ofAll);
     const whereOf = (rung: number) => (isByPlace ? { where: placeOfRung(rung, rungs.length) } : {});
     const shares = wished.keepsPaper ? wished.shares.slice(1) : wished.shares;
     return {
@@ -99,8 +106,10 @@ export function recipeOfPicture(
         share: shares[index] as number,
         ...whereOf(index),
       })),
-      ...(isByPlace ? { ownSchool: byPlaceName } : {}),
-      marks: (isByPlace ? stepsByPlace(rungs.length) : stepsOf(schools[make.school], rungs.length)).map((step) => {
+      isByPlace,
+      ...(element.school === undefined ? {} : { chosenSchool: element.school }),
+      ...(school.id === ofAll.id ? {} : { ownSchool: school.name }),
+      marks: layMarks(school, rungs.length, measureElement(element, table).nib ?? 'brush').map((step) => {
         number++;
         return {
           ...step,
@@ -114,7 +123,7 @@ export function recipeOfPicture(
     };
   });
   return {
-    school: make.school,
+    school: ofAll.id,
     elements,
     withoutLadder: picture.elements
       .filter((element) => !element.ladder && !staysWhite(element))

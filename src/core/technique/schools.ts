@@ -1,54 +1,42 @@
-import type { SchoolId } from '#model/school';
+import type { ColouredElement } from '#model/coloured-picture';
+import type { Colouring } from '#model/colouring';
+import type { Make } from '#model/make';
+import type { School, SchoolId } from '#model/school';
 import schoolData from './schools.json';
 
-/** Where a mark goes: over the whole element, or on the band of one rung (0 = lightest). */
-export type Place = { kind: 'allOver' } | { kind: 'band'; band: number };
+/** The schools that come with the program, as rows; a maker's own are rows of the same form. Common practice, no source. */
+export const readySchools: readonly School[] = schoolData as School[];
 
-/** One step of a school, for a ladder of a known number of rungs. */
-export type SchoolStep = {
-  /** Index of the rung whose marker is taken, 0 = lightest. */
-  rung: number;
-  place: Place;
-  stroke: string;
-  purpose: string;
-};
+const named = (id: SchoolId, schools: readonly School[]): School | undefined => schools.find((school) => school.id === id);
 
-/**
- * One line of a school's pattern. `rung`: the marker that is taken; `between` stands for one step for each rung between the palest and
- * the deepest, darkest first. `place`: over the whole element, or on the band of that rung.
- */
-export type SchoolPattern = { rung: 'palest' | 'between' | 'deepest'; place: 'allOver' | 'ownBand'; stroke: string; purpose: string };
-
-/** `marks`: from two rungs on; `oneMarker`: for a ladder of one, which shades itself by a second coat. */
-export type School = { id: SchoolId; name: string; suits: string; marks: SchoolPattern[]; oneMarker: SchoolPattern[] };
-
-/** The schools, plain data. Common practice, no source. */
-export const schools = Object.fromEntries(
-  schoolData.schools.map((school) => [school.id, { ...school, oneMarker: schoolData.oneMarker }]),
-) as Record<SchoolId, School>;
-
-/** The steps of a school for a ladder of 1 to 6 rungs. */
-export function stepsOf(school: School, rungs: number): SchoolStep[] {
-  const deepest = rungs - 1;
-  const step = ({ place, stroke, purpose }: SchoolPattern, rung: number): SchoolStep => ({
-    rung,
-    place: place === 'allOver' ? { kind: 'allOver' } : { kind: 'band', band: rung },
-    stroke,
-    purpose,
-  });
-  return (rungs === 1 ? school.oneMarker : school.marks).flatMap((pattern) => {
-    if (pattern.rung === 'palest') return [step(pattern, 0)];
-    if (pattern.rung === 'deepest') return [step(pattern, deepest)];
-    return Array.from({ length: Math.max(0, rungs - 2) }, (_, index) => step(pattern, deepest - 1 - index));
-  });
+/** A school by its id; one that is not there any more is the first, which is recommended. @param schools default: those that come with the program. */
+export function schoolById(id: SchoolId, schools: readonly School[] = readySchools): School {
+  const school = named(id, schools) ?? schools[0];
+  if (!school) throw new RangeError('schoolById expects at least one school.');
+  return school;
 }
 
-/** What a ladder ordered by place is laid by, whatever the make's school. */
-export const byPlaceName = schoolData.byPlace.name;
+/** Schools that a maker chooses from for ladders light to dark. */
+export function schoolsToChoose(schools: readonly School[] = readySchools): School[] {
+  return schools.filter(({ ladders }) => ladders === 'lightToDark');
+}
 
-/** The steps of a ladder that is ordered by place, of 2 or more rungs: each hue in its place in turn, the last one over all. Common practice, no source. */
-export function stepsByPlace(rungs: number): SchoolStep[] {
-  const { each, last } = schoolData.byPlace;
-  const inTurn = Array.from({ length: rungs }, (_, rung): SchoolStep => ({ rung, place: { kind: 'band', band: rung }, ...each }));
-  return [...inTurn, { rung: rungs - 1, place: { kind: 'allOver' }, ...last }];
+/** The school of a colouring: its own, or the one of the make. */
+export function schoolOfColouring(make: Pick<Make, 'school'>, colouring: Pick<Colouring, 'school'>, schools?: readonly School[]): School {
+  return schoolById(colouring.school ?? make.school, schools);
+}
+
+/** Whether a ladder lies from the edge to the middle; one marker has no order. */
+export function liesByPlace({ ladder }: Pick<ColouredElement, 'ladder'>): boolean {
+  return ladder?.order === 'place' && ladder.rungs.length > 1;
+}
+
+/** The school by which an element is laid: that of hues by place for a ladder of that order, else its own, or that of its colouring. */
+export function schoolOfElement(
+  element: Pick<ColouredElement, 'ladder' | 'school'>,
+  ofColouring: School,
+  schools: readonly School[] = readySchools,
+): School {
+  if (liesByPlace(element)) return schools.find(({ ladders }) => ladders === 'byPlace') ?? ofColouring;
+  return (element.school === undefined ? undefined : named(element.school, schools)) ?? ofColouring;
 }

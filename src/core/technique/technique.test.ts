@@ -1,34 +1,67 @@
 import { describe, expect, it } from 'vitest';
-import { schoolIdSchema } from '#model/school';
+import * as z from 'zod/mini';
+import { schoolSchema } from '#model/school';
 import { newMake } from '#core/make/new-make';
 import { areaMm2Of } from '#core/make/picture-lookup';
-import { madeUpPicture, madeUpTable } from '../../../tests/made-up-make';
+import { madeUpColoured, madeUpTable } from '../../../tests/made-up-make';
 import { recipeOfPicture } from './recipe';
 import { recipeFile } from './recipe-file';
 import { recipeFileSchema } from '#model/recipe-file';
-import { schools, stepsByPlace, stepsOf } from './schools';
+import { layMarks } from './lay-marks';
+import { readySchools, schoolById, schoolOfColouring, schoolOfElement, schoolsToChoose } from './schools';
 
-describe.each(schoolIdSchema.options)('school %s', (id) => {
+const byId = (id: string) => schoolById(id);
+
+it("the schools that come with the program are rows of the form that a maker's own have", () => {
+  expect(z.array(schoolSchema).parse(readySchools)).toEqual(readySchools);
+  expect(schoolsToChoose().map(({ id }) => id)).toEqual(['wetBaseDarkToLight', 'palestDeepestMiddle']);
+});
+
+describe.each(schoolsToChoose().map(({ id }) => id))('school %s', (id) => {
   it.each([1, 2, 3, 4, 5, 6])('uses every one of %i rungs, starts with the palest all over and sets the deepest next', (rungs) => {
-    const steps = stepsOf(schools[id], rungs);
-    expect(new Set(steps.map(({ rung }) => rung)).size).toBe(rungs);
-    expect(steps[0]).toMatchObject({ rung: 0, place: { kind: 'allOver' } });
-    if (rungs > 1) expect(steps[1]).toMatchObject({ rung: rungs - 1, place: { kind: 'band', band: rungs - 1 } });
+    const marks = layMarks(byId(id), rungs);
+    expect(new Set(marks.map(({ rung }) => rung)).size).toBe(rungs);
+    expect(marks[0]).toMatchObject({ rung: 0, place: { kind: 'allOver' }, coat: 1, reaches: 'all', afterDry: false });
+    if (rungs > 1) expect(marks[1]).toMatchObject({ rung: rungs - 1, place: { kind: 'band', band: rungs - 1 }, reaches: 'itsPlace' });
   });
 });
 
 it('wet base, then dark to light: each step lighter, the palest over all last (common practice, no source)', () => {
-  expect(stepsOf(schools.wetBaseDarkToLight, 4).map(({ rung }) => rung)).toEqual([0, 3, 2, 1, 0]);
-  expect(stepsOf(schools.palestDeepestMiddle, 3).map(({ rung }) => rung)).toEqual([0, 2, 1]);
+  expect(layMarks(byId('wetBaseDarkToLight'), 4).map(({ rung, coat }) => [rung, coat])).toEqual([
+    [0, 1],
+    [3, 1],
+    [2, 1],
+    [1, 1],
+    [0, 2],
+  ]);
+  expect(layMarks(byId('palestDeepestMiddle'), 3).map(({ rung }) => rung)).toEqual([0, 2, 1]);
 });
 
 it('hues laid over each other: each in its place in turn, the last one over all unites them (common practice, no source)', () => {
-  expect(stepsByPlace(3).map(({ rung, place }) => [rung, place.kind])).toEqual([
+  expect(layMarks(byId('huesByPlace'), 3).map(({ rung, place }) => [rung, place.kind])).toEqual([
     [0, 'band'],
     [1, 'band'],
     [2, 'band'],
     [2, 'allOver'],
   ]);
+});
+
+it('a mark takes the nib that the narrowest place asks for, where its part does not say', () => {
+  const [part] = byId('wetBaseDarkToLight').marks;
+  if (!part) expect.fail();
+  const school = { marks: [part, { ...part, nib: 'brush' as const }], oneMarker: [part] };
+  expect(layMarks(school, 2, 'fine').map(({ nib }) => nib)).toEqual(['fine', 'brush']);
+});
+
+it('an element has the school that was chosen for it, else that of its colouring, else that of the make; one that is no more falls away', () => {
+  const ladder = { rungs: ['a', 'b'].map((code) => ({ markerId: code, code })) };
+  const make = { school: 'wetBaseDarkToLight' };
+  const own = schoolOfColouring(make, { school: 'palestDeepestMiddle' });
+  expect([schoolOfColouring(make, {}).id, own.id]).toEqual(['wetBaseDarkToLight', 'palestDeepestMiddle']);
+  expect(schoolOfElement({ ladder }, own).id).toBe('palestDeepestMiddle');
+  expect(schoolOfElement({ ladder, school: 'wetBaseDarkToLight' }, own).id).toBe('wetBaseDarkToLight');
+  expect(schoolOfElement({ ladder, school: 'gone' }, own).id).toBe('palestDeepestMiddle');
+  expect(schoolOfElement({ ladder: { ...ladder, order: 'place' }, school: 'wetBaseDarkToLight' }, own).id).toBe('huesByPlace');
 });
 
 describe('recipe of a picture', () => {
@@ -41,7 +74,7 @@ describe('recipe of a picture', () => {
   });
   const elements = [element('coat', 'r1', 'dark1', 'dark2'), element('scarf', 'r2', 'gold1', 'gold2'), element('boot', 'r3')];
   const { table } = madeUpTable(['r1', 'r2', 'r3']);
-  const picture = madeUpPicture({ elements });
+  const picture = madeUpColoured({ elements });
   const make = newMake({ id: 'm', name: 'm' });
   const rack = [marker('dark1', 50), marker('dark2', 30), marker('gold1', 90, 60), marker('gold2', 70, 60)];
   const recipe = recipeOfPicture(make, picture, rack, table);
@@ -87,7 +120,7 @@ describe('recipe of a picture', () => {
       { ...marker('dark2', 30), code: 'TWIN', lineId: 'l2' },
     ];
     const coat = { ...element('coat', 'r1', 'dark1', 'dark2'), ladder: { rungs: twins.map(({ id, code }) => ({ markerId: id, code })) } };
-    const one = madeUpPicture({ elements: [coat] });
+    const one = madeUpColoured({ elements: [coat] });
     expect(recipeOfPicture(make, one, twins).markers).toEqual([
       { markerId: 'dark1', code: 'TWIN' },
       { markerId: 'dark2', code: 'TWIN' },

@@ -1,14 +1,14 @@
+import { strToU8, zlibSync } from 'fflate';
 import { type Operation, operationsSchema } from '#model/operation';
-import { type Make, makeSchema, makeSchemaVersion } from '#model/make';
-import { type Picture, pictureSchema } from '#model/picture';
-import { type Frame, type RegionTable, regionTableSchema } from '#model/region-table';
+import type { Make } from '#model/make';
+import type { Picture } from '#model/picture';
 import { applyOperations } from '#core/make/apply';
 import { digestOf } from '#core/make/digest';
 import { OperationError } from '#core/make/operation-error';
 import { pictureById } from '#core/make/picture-lookup';
-import { readingKey } from '#core/make/reading-key';
-import { encodeRegionTable, indexTable, type IndexedTable, type RegionTables, tableOf } from '#core/make/region-tables';
-import { make1Schema, type Operation1, operations1Schema, type Picture1, type RegionMap1 } from '#model/schema-1';
+import { decodeRegionTable, indexTable, type IndexedTable, type RegionTables, tableOf } from '#core/make/region-tables';
+import { make1Schema, type Operation1, operations1Schema, type Picture1, type RegionMap1 } from '#model/frozen/schema-1';
+import { operationsFrom3 } from './from-3';
 import type { NewBlob, Upgraded } from './upgraded';
 
 /** Short names for the regions of a map of schema 1: those known before keep theirs, others are given the next numbers. */
@@ -19,13 +19,33 @@ function shortNames(map: RegionMap1, before: ReadonlyMap<string, string>, given:
   return names;
 }
 
-type TableUpgrade = { table: IndexedTable; blob: NewBlob; names: ReadonlyMap<string, string> };
+type TableUpgrade = { blob: NewBlob; names: ReadonlyMap<string, string> };
+/** How a picture was cut out: regions were measured in it. */
+type Frame = Pick<Picture1, 'preparation' | 'widthMm' | 'heightMm'>;
+
+/** How lines were told from paper when nothing was said. */
+const settings1 = { depthShare: 0.42, leastSpeckMm2: 0.03, maxGapMm: 0.8, readMarks: true };
+const sorted = (value: object) =>
+  Object.entries(value)
+    .filter(([, field]) => field !== undefined)
+    .sort(([first], [second]) => (first < second ? -1 : 1));
+
+/** The name of a reading, as schema 2 gave it. */
+function readingKey2(picture: {
+  grey: { sha256: string };
+  widthMm: number;
+  lineSettings?: object | undefined;
+  mends: readonly object[];
+}): string {
+  const told = [picture.grey.sha256, picture.widthMm, sorted(picture.lineSettings ?? settings1), picture.mends.map(sorted)];
+  return digestOf(strToU8(JSON.stringify(told))).slice(0, 24);
+}
 
 function upgradeRegionMap(map: RegionMap1, frame: Frame, before: ReadonlyMap<string, string>, given: number): TableUpgrade {
   const names = shortNames(map, before, given);
   const short = (id: string | null) => (id === null ? null : (names.get(id) ?? null));
   const present = new Set(map.regions.map(({ id }) => id));
-  const table: RegionTable = regionTableSchema.parse({
+  const table = {
     schema: 1,
     frame,
     widthPx: map.widthPx,
@@ -38,9 +58,9 @@ function upgradeRegionMap(map: RegionMap1, frame: Frame, before: ReadonlyMap<str
     })),
     lost: (map.lost ?? []).map((lost) => ({ ...lost, id: short(lost.id), intoId: short(lost.intoId) })),
     formerIds: Object.fromEntries(names),
-  });
-  const bytes = encodeRegionTable(table);
-  return { table: indexTable(table), blob: { sha256: digestOf(bytes), bytes }, names };
+  };
+  const bytes = zlibSync(strToU8(JSON.stringify(table)), { level: 6 }) as Uint8Array<ArrayBuffer>;
+  return { blob: { sha256: digestOf(bytes), bytes }, names };
 }
 
 /** Names of regions as edits of schema 1 know them. */
@@ -48,9 +68,9 @@ function formerNames(table: IndexedTable | undefined): ReadonlyMap<string, strin
   return new Map(Object.entries(table?.table.formerIds ?? {}));
 }
 
-function upgradePicture(old: Picture1): { picture: Picture; upgrade: TableUpgrade | null } {
+function upgradePicture(old: Picture1): { picture: object; upgrade: TableUpgrade | null } {
   const { reading, regionMap, elements, ...kept } = old;
-  const frame = { preparation: old.preparation, widthMm: old.widthMm, heightMm: old.heightMm } as Frame;
+  const frame = { preparation: old.preparation, widthMm: old.widthMm, heightMm: old.heightMm };
   const upgrade = regionMap ? upgradeRegionMap(regionMap, frame, new Map(), 0) : null;
   const bare = {
     ...kept,
@@ -62,19 +82,25 @@ function upgradePicture(old: Picture1): { picture: Picture; upgrade: TableUpgrad
       regionIds: element.regionIds.flatMap((id) => upgrade?.names.get(id) ?? []),
     })),
   };
-  const read = pictureSchema.parse(bare);
-  if (!upgrade || !regionMap) return { picture: read, upgrade };
+  if (!upgrade || !regionMap) return { picture: bare, upgrade };
   const { widthPx, heightPx, labelMap, regions } = regionMap;
-  const map = { labelMap, table: upgrade.blob.sha256, widthPx, heightPx, count: regions.length, of: readingKey(read) };
+  const map = {
+    labelMap,
+    table: upgrade.blob.sha256,
+    widthPx,
+    heightPx,
+    count: regions.length,
+    of: readingKey2(bare as unknown as Parameters<typeof readingKey2>[0]),
+  };
   // Regions stand in the order of their numbers, which is that of the map they came from.
-  return { picture: { ...read, regionMap: map }, upgrade };
+  return { picture: { ...bare, regionMap: map }, upgrade };
 }
 
-/** A make of schema 1 as one of today, and the region tables that have left it. @throws ZodError when it is no such make. */
-export function makeFrom1(document: unknown): Upgraded<Make> {
+/** A make of schema 1 as one of schema 2, and the region tables that have left it. @throws ZodError when it is no such make. */
+export function makeFrom1(document: unknown): Upgraded<object> {
   const { pictures, ...head } = make1Schema.parse(document);
   const upgraded = pictures.map(upgradePicture);
-  const make = makeSchema.parse({ ...head, schema: makeSchemaVersion, pictures: upgraded.map(({ picture }) => picture) });
+  const make = { ...head, schema: 2, pictures: upgraded.map(({ picture }) => picture) };
   return { value: make, blobs: upgraded.flatMap(({ upgrade }) => (upgrade ? [upgrade.blob] : [])) };
 }
 
@@ -88,6 +114,7 @@ function mendEdits(pictureId: string, now: Picture['mends'], wished: readonly { 
   return [...goneIds.map((id) => ({ kind: 'remove', entity: 'mend', pictureId, id })), ...put];
 }
 
+/** One operation as those of schema 3. */
 function operationsFrom1(old: Operation1, make: Make, tables: RegionTables): { operations: unknown[]; made: TableUpgrade | null } {
   const plain = (...operations: unknown[]) => ({ operations, made: null });
   const element = (pictureId: string, id: string, fields: unknown) => plain({ kind: 'patch', entity: 'element', pictureId, id, fields });
@@ -136,7 +163,7 @@ function operationsFrom1(old: Operation1, make: Make, tables: RegionTables): { o
       const { preparation, widthMm, heightMm } = picture;
       const made = upgradeRegionMap(old.regionMap, { preparation, widthMm, heightMm }, names, picture.regionsGiven);
       const { labelMap, widthPx, heightPx, regions } = old.regionMap;
-      const regionMap = { labelMap, table: made.blob.sha256, widthPx, heightPx, count: regions.length, of: readingKey(picture) };
+      const regionMap = { labelMap, table: made.blob.sha256, widthPx, heightPx, count: regions.length, of: readingKey2(picture) };
       return { operations: [{ kind: 'setRegionMap', pictureId, regionMap, givenBefore: picture.regionsGiven }], made };
     }
     case 'addElement': {
@@ -163,10 +190,10 @@ export function operationsOf1(old: unknown, make: Make, tables: RegionTables): U
   for (const one of operations1Schema.parse(old)) {
     const { operations: upgraded, made } = operationsFrom1(one, current, known);
     if (made) {
-      known.set(made.blob.sha256, made.table);
+      known.set(made.blob.sha256, indexTable(decodeRegionTable(made.blob.bytes)));
       blobs.push(made.blob);
     }
-    const parsed = operationsSchema.parse(upgraded);
+    const parsed = operationsSchema.parse(operationsFrom3(upgraded));
     current = applyOperations(current, parsed, known);
     operations.push(...parsed);
   }

@@ -1,4 +1,4 @@
-import { rackFile1Schema } from '#model/schema-1';
+import { rackFile1Schema } from '#model/frozen/schema-1';
 
 /** A rack file of version 1 as one of version 2: a colour without a source was picked by hand; a source without a colour says nothing. */
 export function rackFileFrom1(value: unknown): object {

@@ -2,10 +2,11 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { makeSchemaVersion } from '#model/make';
 import { applyOperations } from '#core/make/apply';
+import { colouredPicture } from '#core/make/coloured';
 import { isReadUpToDate } from '#core/make/reading-key';
 import { decodeRegionTable, indexTable, type IndexedTable, tableOf } from '#core/make/region-tables';
-import type { Operation1 } from '#model/schema-1';
-import { upgrade } from './upgrade';
+import type { Operation1 } from '#model/frozen/schema-1';
+import { makeUpTo, upgrade } from './upgrade';
 import { NewerSchemaError, type NewBlob } from './upgraded';
 
 /** What the Aquachrome of 26 November 2026 wrote: a make with a mend, edits that waited on it, and what they made of it there. */
@@ -37,11 +38,13 @@ describe('what was written by schema 1', () => {
   const { value: make, blobs } = upgrade({ what: 'make', value: old });
   const tables = indexed(blobs);
   const told = (from: typeof make, known: Map<string, IndexedTable>) =>
-    from.pictures[0]?.elements.map(({ name, regionIds, ladder }) => ({
-      name,
-      ladder: ladder ?? null,
-      areas: regionIds.map((id) => tableOf(from.pictures[0], known)?.byId.get(id)?.areaMm2).sort(),
-    }));
+    from.pictures
+      .map((picture) => colouredPicture(picture))[0]
+      ?.elements.map(({ name, regionIds, ladder }) => ({
+        name,
+        ladder: ladder ?? null,
+        areas: regionIds.map((id) => tableOf(from.pictures[0], known)?.byId.get(id)?.areaMm2).sort(),
+      }));
 
   it('a make becomes one of today, with short names, the same areas in the same elements, and no reading to be done again', () => {
     expect(make.schema).toBe(makeSchemaVersion);
@@ -117,13 +120,17 @@ describe('what was written by schema 2', () => {
   it('a make becomes one of today with nothing said of bodies, fronts and strokes, and loses nothing', () => {
     const { value: make, blobs } = upgrade({ what: 'make', value: old });
     expect(blobs).toEqual([]);
-    const expected = {
-      ...old,
-      schema: makeSchemaVersion,
-      pictures: old.pictures.map((picture: object) => ({ ...picture, bodies: [], fronts: [], strokes: [], cuts: [] })),
-    };
-    expect(make).toEqual(expected);
-    expect(make.pictures[0]?.elements.length).toBeGreaterThan(4);
+    const { pictures, ...head } = make;
+    expect(head).toEqual({ ...old, schema: makeSchemaVersion, lightSeen: 1, pictures: undefined });
+    for (const [index, picture] of pictures.entries()) {
+      const before = old.pictures[index];
+      const { elements: _, ...rest } = before;
+      expect(picture).toMatchObject({ ...rest, bodies: [], fronts: [], cuts: [] });
+      expect(picture.colourings).toHaveLength(1);
+      expect(picture.colourings[0]?.strokes).toEqual([]);
+      expect(colouredPicture(picture).elements).toEqual(before.elements);
+    }
+    expect(pictures[0]?.elements.length).toBeGreaterThan(4);
     expect(upgrade({ what: 'make', value: make }).value).toEqual(make);
   });
 
@@ -137,6 +144,63 @@ describe('what was written by schema 2', () => {
     const { value: operations } = upgrade({ what: 'operations', schema: 2, value, onto: { make, tables: new Map() } });
     const after = applyOperations(make, operations);
     expect(after.pictures[0]?.elements[0]?.name).toBe('Renamed');
-    expect(after.pictures[1]).toMatchObject({ id: 'copied', bodies: [], fronts: [] });
+    expect(after.pictures[1]).toMatchObject({ id: 'copied', bodies: [], fronts: [], colourings: [{ treatments: [], strokes: [] }] });
+  });
+});
+
+describe('what was written by schema 3', () => {
+  const old = fixture('make', 3).document;
+  const make = upgrade({ what: 'make', value: old }).value;
+  const waiting = fixture('outbox', 3) as { operations: { kind: string }[] }[];
+
+  it('a make becomes one of today: what each picture gets of colours is its first colouring', () => {
+    const [picture] = make.pictures;
+    const [before] = old.pictures;
+    if (!picture) expect.fail();
+    const { elements, colouring } = colouredPicture(picture);
+    expect(elements).toEqual(before.elements);
+    expect(colouring).toMatchObject({ id: picture.id, strokes: before.strokes, cuesPull: before.marksPull });
+    expect(before.strokes).toHaveLength(2);
+    expect(elements.some(({ light }) => light) && elements.some(({ spot }) => spot) && elements.some(({ outside }) => outside)).toBe(true);
+    expect(make).toMatchObject({ name: old.name, lamp: old.lamp, school: old.school, lightSeen: 1 });
+    expect(upgrade({ what: 'make', value: make }).value).toEqual(make);
+  });
+
+  it('edits that waited do what they did on the Aquachrome of then', () => {
+    const tables = new Map<string, IndexedTable>();
+    const onto = (now: typeof make) => ({ make: now, tables });
+    const [renamed] = waiting;
+    const { value } = upgrade({ what: 'operations', schema: 3, value: renamed?.operations, onto: onto(make) });
+    const after = applyOperations(make, value);
+    expect(after.pictures[0] && colouredPicture(after.pictures[0]).elements[1]).toMatchObject({ name: 'Lid', light: { shade: 'light' } });
+    expect(after.pictures[0] && colouredPicture(after.pictures[0]).elements[1]?.ladder).toBeUndefined();
+    // Puts of rows and of a whole picture: by the database (tests/server/upgrade.test.ts), which has the areas.
+    const kinds = waiting.flatMap(
+      ({ operations }) => upgrade({ what: 'operations', schema: 3, value: operations, onto: onto(make) }).value,
+    );
+    expect(kinds.map((one) => `${one.kind} ${'entity' in one ? one.entity : ''}`)).toEqual([
+      'patch element',
+      'patch treatment',
+      'put element',
+      'patch treatment',
+      'put stroke',
+      'patch picture',
+      'patch colouring',
+      'put picture',
+    ]);
+  });
+
+  it('a soft spot on what is no more coloured nothing, and does not come along', () => {
+    const [picture] = old.pictures;
+    const astray = { ...picture.elements.find(({ spot }: { spot?: object }) => spot), id: 'astray' };
+    astray.spot = { ...astray.spot, on: 'nobody' };
+    const value = { ...old, pictures: [{ ...picture, elements: [...picture.elements, astray] }] };
+    expect(upgrade({ what: 'make', value }).value).toEqual(make);
+  });
+
+  it('goes as far as it is asked to: a migration brings data to its own time, not to today', () => {
+    expect(makeUpTo(fixture('make', 2), 3).value).toMatchObject({ schema: 3 });
+    expect(makeUpTo(fixture('make').document, 2).value).toMatchObject({ schema: 2 });
+    expect(() => makeUpTo(make, 3)).toThrow(NewerSchemaError);
   });
 });

@@ -1,11 +1,11 @@
 import { Tag } from 'lucide-react';
-import type { Element, Picture } from '#model/picture';
+import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import { Button } from '#ui/button.tsx';
 import type { NameTag } from '#ui/name-tags.tsx';
 
 /** The place of an element's name: inside its largest region, as shares of the picture. */
-function nameTag(element: Element, table: IndexedTable, isChosen: boolean): NameTag[] {
+function nameTag(element: ColouredElement, table: IndexedTable, isChosen: boolean): NameTag[] {
   const [first, ...others] = element.regionIds.flatMap((id) => table.byId.get(id) ?? []);
   if (!first) return [];
   const { insideMm } = others.reduce((largest, region) => (region.areaMm2 > largest.areaMm2 ? region : largest), first);
@@ -15,7 +15,7 @@ function nameTag(element: Element, table: IndexedTable, isChosen: boolean): Name
 
 /** What is under the hand or the keys, or chosen, and all of it in the view "names". */
 export function tagsOf(
-  picture: Picture,
+  picture: ColouredPicture,
   table: IndexedTable,
   shown: { all: boolean; chosenId: string | null; pointedId: string | null },
 ): NameTag[] {

@@ -2,7 +2,7 @@ import type { ElementKind } from '#model/element-kind';
 import type { Ladder } from '#model/ladder';
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
-import type { Element, Picture } from '#model/picture';
+import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
 import { counted } from '#core/make/counted';
 import { OperationError } from '#core/make/operation-error';
 import { freshElementName, pictureById } from '#core/make/picture-lookup';
@@ -19,22 +19,21 @@ import type { MakeStore } from './make-store';
 export const mostSpotRungs = 3;
 
 /** @throws OperationError when a ladder has more markers than a soft spot takes. */
-export function checkSpotLadder({ name, spot }: Pick<Element, 'name' | 'spot'>, ladder: Ladder | null | undefined): void {
+export function checkSpotLadder({ name, spot }: Pick<ColouredElement, 'name' | 'spot'>, ladder: Ladder | null | undefined): void {
   const rungs = ladder?.rungs.length ?? 0;
   if (spot && rungs > mostSpotRungs) throw new OperationError(`${name} is a soft spot: it takes one to three markers, not ${rungs}.`);
 }
 
-/** Changes an element if it is still there. A soft spot takes a ladder of one to three markers: with more nothing is done, and said. @returns whether it was done. */
+/** Changes an element if it is still there. @returns whether it was done. */
 export function patchElement(useMake: MakeStore, pictureId: string, id: string, fields: ElementFields): boolean {
   return useMake.getState().edit((newest) => {
     const element = pictureById(newest, pictureId)?.elements.find((own) => own.id === id);
     if (!element) return null;
-    checkSpotLadder(element, fields.ladder);
     return [{ kind: 'patch', entity: 'element', pictureId, id, fields }];
   });
 }
 
-type ElementFields = { name?: string; kind?: ElementKind | null; ladder?: Ladder | null };
+type ElementFields = { name?: string; kind?: ElementKind | null };
 
 /** Begins or ends adding areas to the element in hand. */
 export function toggleJoining(useMake: MakeStore): void {
@@ -46,7 +45,7 @@ export function toggleJoining(useMake: MakeStore): void {
 export function showNextWhite(
   useMake: MakeStore,
   useElements: ElementsDesk,
-  picture: Picture | undefined,
+  picture: ColouredPicture | undefined,
   table: IndexedTable | undefined,
 ): void {
   const white = picture ? whiteBySize(picture, table) : [];
@@ -99,7 +98,7 @@ export function gatherLike(
 const mostModels = 12;
 
 /** A soft spot's name when it is begun as one of the usual ones. */
-export function nameSpot(useMake: MakeStore, picture: Picture, elementId: string, wished: string): void {
+export function nameSpot(useMake: MakeStore, picture: ColouredPicture, elementId: string, wished: string): void {
   const name = picture.elements.some((other) => other.name === wished) ? freshElementName(picture, wished) : wished;
   useMake.getState().edit(() => [{ kind: 'patch', entity: 'element', pictureId: picture.id, id: elementId, fields: { name } }]);
 }

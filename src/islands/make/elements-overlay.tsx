@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { frontId } from '#model/front';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { ownersOf } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { frontsToShow, type ShownFront, unsureBelow } from '#core/scene/fronts-shown';
@@ -15,7 +15,7 @@ import { editOf } from './use-elements-hand';
 type Props = {
   useMake: MakeStore;
   useElements: ElementsDesk;
-  picture: Picture;
+  picture: ColouredPicture;
   table: IndexedTable;
   labels: Uint16Array | null;
   heldId: string | null;
@@ -43,19 +43,23 @@ export function ElementsOverlay({ useMake, useElements, picture, table, labels, 
 }
 
 /** What a region is called: its element, or its number. */
-export function regionName(picture: Picture, table: IndexedTable, regionId: string): string {
+export function regionName(picture: ColouredPicture, table: IndexedTable, regionId: string): string {
   return ownersOf(picture).get(regionId)?.name ?? `area ${table.numberOf.get(regionId) ?? '?'}`;
 }
 
 /** How a border is told. */
-export function frontWords(picture: Picture, table: IndexedTable, { between, front }: Pick<ShownFront, 'between' | 'front'>): string {
+export function frontWords(
+  picture: ColouredPicture,
+  table: IndexedTable,
+  { between, front }: Pick<ShownFront, 'between' | 'front'>,
+): string {
   const [first, second] = between.map((id) => regionName(picture, table, id)) as [string, string];
   if (front === null) return `Neither of ${first} and ${second} is in front`;
   return front === between[0] ? `${first} in front of ${second}` : `${second} in front of ${first}`;
 }
 
 /** Fronts that are shown: those of the region tapped, or else those that the drawing tells least. */
-export function shownFronts(picture: Picture, table: IndexedTable, frontsOf: string | null): ShownFront[] {
+export function shownFronts(picture: ColouredPicture, table: IndexedTable, frontsOf: string | null): ShownFront[] {
   const all = frontsToShow(standingOfPicture(picture, table), table);
   if (frontsOf !== null) return all.filter(({ between }) => between.includes(frontsOf));
   return all.filter(({ sureness, source }) => source === 'yours' || sureness < unsureBelow);
@@ -81,7 +85,7 @@ function Arrows({ useMake, useElements, picture, table, labels, width, height }:
 const rays = 48;
 const lookPx = [3, 6, 9, 12];
 
-function arrowOf(picture: Picture, table: IndexedTable, labels: Uint16Array, front: ShownFront): FrontArrow {
+function arrowOf(picture: ColouredPicture, table: IndexedTable, labels: Uint16Array, front: ShownFront): FrontArrow {
   const { widthPx, heightPx, frame } = table.table;
   const [x, y] = front.atMm.map((mm) => (mm * widthPx) / frame.widthMm) as [number, number];
   const labelOf = (id: string) => table.byId.get(id)?.label ?? 0;

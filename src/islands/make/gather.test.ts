@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import type { Ladder } from '#model/ladder';
 import { laySpot } from '#core/scene/spot-edits';
-import { madeUpPicture, madeUpTable } from '../../../tests/made-up-make';
+import { madeUpColoured, madeUpTable } from '../../../tests/made-up-make';
 import { gather } from './gather';
 import type { Hand } from './make-store';
 
 const { table } = madeUpTable(['r1', 'r2', 'r3', 'r4']);
-const picture = madeUpPicture({ elements: [{ id: 'coat', name: 'Coat', regionIds: ['r1'] }] });
+const picture = madeUpColoured({ elements: [{ id: 'coat', name: 'Coat', regionIds: ['r1'] }] });
 const nothing: Hand = { kind: 'nothing' };
 const coat: Hand = { kind: 'element', elementId: 'coat' };
 const act = (hand: Hand, labels: number[], gesture: 'tap' | 'sweep' | 'lasso' = 'tap') =>
@@ -49,7 +49,10 @@ describe('gathering', () => {
   it('with a ladder in hand all that is tapped is one element, named later', () => {
     const ladder: Ladder = { rungs: [{ markerId: 'm1', code: '62d.fern' }] };
     const begun = act({ kind: 'ladder', ladder, elementId: null }, [2]);
-    expect(begun).toMatchObject({ operations: [{ row: { ladder, regionIds: ['r2'] } }], hand: { kind: 'ladder', elementId: 'new' } });
+    expect(begun).toMatchObject({
+      operations: [{ row: { regionIds: ['r2'] } }, { entity: 'treatment', id: 'new', fields: { ladder } }],
+      hand: { kind: 'ladder', elementId: 'new' },
+    });
     expect(act({ kind: 'ladder', ladder, elementId: 'coat' }, [3])?.operations).toMatchObject([{ kind: 'assignRegions' }]);
     expect(act({ kind: 'ladder', ladder, elementId: null }, [1])?.operations).toMatchObject([
       { kind: 'patch', id: 'coat', fields: { ladder } },
@@ -59,7 +62,7 @@ describe('gathering', () => {
 
 describe('laying a soft spot', () => {
   const stroke = { path: [[3, 4]] as [number, number][], radiusMm: 2, softMm: 1 };
-  const withCheek = madeUpPicture({
+  const withCheek = madeUpColoured({
     elements: [
       { id: 'coat', name: 'Coat', regionIds: ['r1'] },
       { id: 'cheek', name: 'Cheek', regionIds: [], spot: { on: 'coat', softMm: 1, strokes: [{ points: [[1, 1]], radiusMm: 2 }] } },

@@ -1,6 +1,7 @@
 import { counted } from '#core/make/counted';
 import type { Operation } from '#model/operation';
-import type { Element, Picture } from '#model/picture';
+import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
+import { nameOfColouring, treat } from '#core/make/coloured';
 import { freshElementName, ownersOf } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { Hand } from './make-store';
@@ -16,7 +17,7 @@ export type Gesture = 'tap' | 'sweep' | 'lasso';
  * the ladder; white regions become one new element with it, which further ones join.
  */
 export function gather(
-  picture: Picture,
+  picture: ColouredPicture,
   table: IndexedTable,
   hand: Hand,
   labels: readonly number[],
@@ -40,21 +41,24 @@ export function gather(
   return begin(picture, white, newId);
 }
 
-function begin(picture: Picture, white: readonly string[], newId: () => string, ladder?: Hand & { kind: 'ladder' }): Gathering {
+function begin(picture: ColouredPicture, white: readonly string[], newId: () => string, ladder?: Hand & { kind: 'ladder' }): Gathering {
   const id = newId();
   const name = freshElementName(picture);
-  const element = { id, name, regionIds: [...white], ...(ladder ? { ladder: ladder.ladder } : {}) };
+  const element = { id, name, regionIds: [...white] };
   return {
-    operations: [{ kind: 'put', entity: 'element', pictureId: picture.id, row: element }],
+    operations: [
+      { kind: 'put', entity: 'element', pictureId: picture.id, row: element },
+      ...(ladder ? [treat(nameOfColouring(picture), id, { ladder: ladder.ladder })] : []),
+    ],
     hand: ladder ? { ...ladder, elementId: id } : { kind: 'element', elementId: id },
     said: `${name} begun with ${counted(white.length, 'area')}`,
   };
 }
 
-type Touched = { regionIds: readonly string[]; white: readonly string[]; owners: ReadonlyMap<string, Element> };
+type Touched = { regionIds: readonly string[]; white: readonly string[]; owners: ReadonlyMap<string, ColouredElement> };
 
 function withLadder(
-  picture: Picture,
+  picture: ColouredPicture,
   hand: Hand & { kind: 'ladder' },
   { regionIds, white, owners }: Touched,
   newId: () => string,
@@ -66,13 +70,7 @@ function withLadder(
   }
   const dressed = [...new Set(regionIds.map((id) => owners.get(id)))].filter((element) => element !== undefined);
   return {
-    operations: dressed.map(({ id }) => ({
-      kind: 'patch',
-      entity: 'element',
-      pictureId: picture.id,
-      id,
-      fields: { ladder: hand.ladder },
-    })),
+    operations: dressed.map(({ id }) => treat(nameOfColouring(picture), id, { ladder: hand.ladder })),
     hand,
     said: `Ladder given to ${dressed.map(({ name }) => name).join(', ')}`,
   };
@@ -80,7 +78,7 @@ function withLadder(
 
 type Joined = Pick<Touched, 'regionIds' | 'owners'> & { gesture: Gesture; hand: Hand };
 
-function join(pictureId: string, inHand: Element, { regionIds, owners, gesture, hand }: Joined): Gathering {
+function join(pictureId: string, inHand: ColouredElement, { regionIds, owners, gesture, hand }: Joined): Gathering {
   if (gesture === 'tap' && owners.get(regionIds[0] as string) === inHand) {
     return {
       operations: [{ kind: 'assignRegions', pictureId, assignments: regionIds.map((regionId) => ({ regionId, elementId: null })) }],

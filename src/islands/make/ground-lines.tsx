@@ -1,11 +1,11 @@
 import { useRef, useState } from 'react';
 import type { Outside } from '#model/outside';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { accentHex, paperHex } from '#ui/colours.ts';
 import { PlaceHandle } from '#ui/place-handle.tsx';
 
 type Ground = Extract<Outside, { kind: 'ground' }>;
-type Props = { picture: Picture; onMove: (elementId: string, outside: Ground) => void };
+type Props = { picture: ColouredPicture; onMove: (elementId: string, outside: Ground) => void };
 
 /** The lines along which ground shadows lie, over the picture: both ends are moved by hand and keys. */
 export function GroundLines({ picture, onMove }: Props) {

@@ -1,26 +1,32 @@
 import type { Ladder } from '#model/ladder';
 import type { Operation, Step } from '#model/operation';
-import type { Element, Picture } from '#model/picture';
-import { pictureById } from '#core/make/picture-lookup';
+import type { ColouredElement } from '#model/coloured-picture';
+import { colouredElement, colouredNow, type ColouringName, treat } from '#core/make/coloured';
 import type { IndexedTable } from '#core/make/region-tables';
 import { addMarker, addRung, type RungChange, removeRung, stepRung, type Towards } from '#core/groups/rung-steps';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import type { SuggestedLadder } from '#core/markers/suggest';
-import { checkSpotLadder, patchElement } from './elements-acts';
+import { checkSpotLadder } from './elements-acts';
 import type { GroupsDesk } from './groups-desk';
 import { ladderWords } from './ladder-words';
 import type { MakeStore } from './make-store';
 
 /** Acts of the Groups station: each is an edit of the make as it is when it is kept, and says what it did. */
 
-type Stores = { useMake: MakeStore; useGroups: GroupsDesk; pictureId: string };
+export type GroupsStores = { useMake: MakeStore; useGroups: GroupsDesk; of: ColouringName };
 
-const elementOf = ({ useMake, pictureId }: Stores, elementId: string): Element | undefined =>
-  pictureById(useMake.getState().make, pictureId)?.elements.find(({ id }) => id === elementId);
+const elementOf = ({ useMake, of }: GroupsStores, elementId: string): ColouredElement | undefined =>
+  colouredElement(useMake.getState().make, of, elementId);
 
 /** Gives an element a ladder, or takes its own off. */
-export function giveLadder(stores: Stores, elementId: string, ladder: Ladder | null): void {
-  if (!patchElement(stores.useMake, stores.pictureId, elementId, { ladder })) {
+export function giveLadder(stores: GroupsStores, elementId: string, ladder: Ladder | null): void {
+  const isDone = stores.useMake.getState().edit((newest) => {
+    const element = colouredElement(newest, stores.of, elementId);
+    if (!element) return null;
+    checkSpotLadder(element, ladder);
+    return [treat(stores.of, elementId, { ladder })];
+  });
+  if (!isDone) {
     stores.useGroups.getState().set({ preview: null, said: '' });
     return;
   }
@@ -34,7 +40,7 @@ export function giveLadder(stores: Stores, elementId: string, ladder: Ladder | n
 const usualBareShare = 0.15;
 
 /** Gives what was suggested; a white thing keeps some of its paper bare, unless it has a wish of its own. */
-export function giveSuggested(stores: Stores, elementId: string, suggested: SuggestedLadder): void {
+export function giveSuggested(stores: GroupsStores, elementId: string, suggested: SuggestedLadder): void {
   const ladder: Ladder = { rungs: suggested.rungs.map(({ id, code }) => ({ markerId: id, code })) };
   const element = elementOf(stores, elementId);
   if (!suggested.fadesIntoPaper || element?.spot || element?.light?.highlight !== undefined) {
@@ -42,28 +48,27 @@ export function giveSuggested(stores: Stores, elementId: string, suggested: Sugg
     return;
   }
   stores.useMake.getState().edit((newest) => {
-    const now = pictureById(newest, stores.pictureId)?.elements.find(({ id }) => id === elementId);
+    const now = colouredElement(newest, stores.of, elementId);
     if (!now) return null;
     const { shares: _, ...light } = now.light ?? {};
-    const fields = { ladder, light: { ...light, highlight: usualBareShare } };
-    return [{ kind: 'patch', entity: 'element', pictureId: stores.pictureId, id: elementId, fields }];
+    return [treat(stores.of, elementId, { ladder, light: { ...light, highlight: usualBareShare } })];
   });
   stores.useGroups.getState().set({ rungId: null, preview: null, said: `${element?.name}: ${ladderWords(ladder)}, and paper` });
 }
 
 /** Changes the ladder of an element as it is then; where that cannot be, says why. */
-function changeLadder(stores: Stores, elementId: string, change: (ladder: Ladder | undefined) => RungChange, goesOn = false): void {
-  const { useMake, useGroups, pictureId } = stores;
+function changeLadder(stores: GroupsStores, elementId: string, change: (ladder: Ladder | undefined) => RungChange, goesOn = false): void {
+  const { useMake, useGroups, of } = stores;
   let result: RungChange | null = null;
-  const changes = ({ done }: Step) => done.some((own) => own.kind === 'patch' && own.entity === 'element' && own.id === elementId);
+  const changes = ({ done }: Step) => done.some((own) => own.kind === 'patch' && own.entity === 'treatment' && own.id === elementId);
   const isDone = useMake.getState().edit(
     (newest) => {
-      const element = pictureById(newest, pictureId)?.elements.find(({ id }) => id === elementId);
+      const element = colouredElement(newest, of, elementId);
       if (!element) return null;
       result = change(element.ladder);
       if ('problem' in result) return null;
       checkSpotLadder(element, result.ladder);
-      return [{ kind: 'patch', entity: 'element', pictureId, id: elementId, fields: { ladder: result.ladder } }];
+      return [treat(of, elementId, { ladder: result.ladder })];
     },
     goesOn ? { turn: { kind: 'join', to: (step, isNewest) => isNewest && changes(step), otherwise: 'do' } } : {},
   );
@@ -75,7 +80,7 @@ function changeLadder(stores: Stores, elementId: string, change: (ladder: Ladder
 }
 
 /** The rack as far as the make may use it, and what is in hand although it lies outside. */
-function openRack({ useMake }: Pick<Stores, 'useMake'>, inHand: readonly string[]): readonly ShownMarker[] {
+function openRack({ useMake }: Pick<GroupsStores, 'useMake'>, inHand: readonly string[]): readonly ShownMarker[] {
   const { rack, make } = useMake.getState();
   if (!make?.onlyMarkers) return rack.markers;
   const open = new Set([...make.onlyMarkers.map(({ markerId }) => markerId), ...inHand]);
@@ -85,25 +90,22 @@ function openRack({ useMake }: Pick<Stores, 'useMake'>, inHand: readonly string[
 const idsOf = (ladder: Ladder | undefined): string[] => ladder?.rungs.map(({ markerId }) => markerId) ?? [];
 
 /** @param isHeld a key is held down: it goes on with the step that it began. */
-export function stepTowards(stores: Stores, elementId: string, markerId: string, towards: Towards, isHeld = false): void {
+export function stepTowards(stores: GroupsStores, elementId: string, markerId: string, towards: Towards, isHeld = false): void {
   const change = (ladder: Ladder | undefined): RungChange =>
     ladder ? stepRung(ladder, markerId, towards, openRack(stores, idsOf(ladder))) : { problem: 'It has no ladder.' };
   changeLadder(stores, elementId, change, isHeld);
 }
 
-export function addTowards(stores: Stores, elementId: string, towards: Towards): void {
+export function addTowards(stores: GroupsStores, elementId: string, towards: Towards): void {
   changeLadder(stores, elementId, (ladder) =>
     ladder ? addRung(ladder, towards, openRack(stores, idsOf(ladder))) : { problem: 'It has no ladder.' },
   );
 }
 
-export function takeRungOut(stores: Stores, elementId: string, markerId: string): void {
+export function takeRungOut(stores: GroupsStores, elementId: string, markerId: string): void {
   stores.useMake.getState().edit((newest) => {
-    const ladder = pictureById(newest, stores.pictureId)?.elements.find(({ id }) => id === elementId)?.ladder;
-    if (!ladder) return null;
-    return [
-      { kind: 'patch', entity: 'element', pictureId: stores.pictureId, id: elementId, fields: { ladder: removeRung(ladder, markerId) } },
-    ];
+    const ladder = colouredElement(newest, stores.of, elementId)?.ladder;
+    return ladder ? [treat(stores.of, elementId, { ladder: removeRung(ladder, markerId) })] : null;
   });
   const element = elementOf(stores, elementId);
   const said = element ? `${element.name}: ${element.ladder ? ladderWords(element.ladder) : 'no ladder'}` : '';
@@ -111,7 +113,7 @@ export function takeRungOut(stores: Stores, elementId: string, markerId: string)
 }
 
 /** Lays a marker on an element: it joins the ladder, or begins one. */
-export function layMarker(stores: Stores, elementId: string, markerId: string): void {
+export function layMarker(stores: GroupsStores, elementId: string, markerId: string): void {
   const { rack, takeInHand } = stores.useMake.getState();
   const marker = rack.markers.find(({ id }) => id === markerId);
   if (!marker) return;
@@ -120,14 +122,9 @@ export function layMarker(stores: Stores, elementId: string, markerId: string): 
 }
 
 /** The rung in hand at another lightness: the marker of its family, or nearly of its hue, that is nearest to it. */
-export function rungAtLightness(
-  { useMake, pictureId }: Stores,
-  elementId: string,
-  markerId: string,
-  lightnessL: number,
-): RungChange | null {
+export function rungAtLightness({ useMake, of }: GroupsStores, elementId: string, markerId: string, lightnessL: number): RungChange | null {
   const { rack, make } = useMake.getState();
-  const ladder = pictureById(make, pictureId)?.elements.find(({ id }) => id === elementId)?.ladder;
+  const ladder = colouredElement(make, of, elementId)?.ladder;
   const from = rack.markers.find(({ id }) => id === markerId);
   if (!ladder || !from) return null;
   const open = openRack({ useMake }, idsOf(ladder));
@@ -147,19 +144,18 @@ export function rungAtLightness(
 }
 
 /** What giving a ladder would do, to be shown before it is done. */
-export function wouldGive(pictureId: string, elementId: string, ladder: Ladder): Operation[] {
-  return [{ kind: 'patch', entity: 'element', pictureId, id: elementId, fields: { ladder } }];
+export function wouldGive(of: ColouringName, elementId: string, ladder: Ladder): Operation[] {
+  return [treat(of, elementId, { ladder })];
 }
 
 /** Gives several elements of the picture their ladders, as one step. @returns whether it was done. */
-export function giveLadders(stores: Stores, ladders: ReadonlyMap<string, Ladder>): boolean {
-  const { useMake, useGroups, pictureId } = stores;
+export function giveLadders(stores: GroupsStores, ladders: ReadonlyMap<string, Ladder>): boolean {
+  const { useMake, useGroups, of } = stores;
   const isDone = useMake.getState().edit((newest) => {
-    const now: Picture | undefined = pictureById(newest, pictureId);
-    const operations = (now?.elements ?? []).flatMap((element): Operation[] => {
+    const operations = (colouredNow(newest, of)?.elements ?? []).flatMap((element): Operation[] => {
       const ladder = ladders.get(element.id);
       checkSpotLadder(element, ladder);
-      return ladder ? wouldGive(pictureId, element.id, ladder) : [];
+      return ladder ? wouldGive(of, element.id, ladder) : [];
     });
     return operations.length > 0 ? operations : null;
   });

@@ -1,4 +1,4 @@
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import { BorderMarks } from '#ui/border-marks.tsx';
 import { type NameTag, NameTags } from '#ui/name-tags.tsx';
@@ -7,7 +7,7 @@ import { type Parting, pairKeyOf } from './use-parting';
 
 type Props = {
   useGroups: GroupsDesk;
-  picture: Picture;
+  picture: ColouredPicture;
   table: IndexedTable | undefined;
   parting: Parting;
   width: number;

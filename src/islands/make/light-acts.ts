@@ -4,7 +4,8 @@ import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
 import type { Outside } from '#model/outside';
 import type { PlaceMm } from '#model/reading';
-import { usualMarksPull } from '#core/light/marks-pull';
+import { usualCuesPull } from '#core/light/cues-pull';
+import { colouredElement, colouredNow, type ColouringName, treat } from '#core/make/coloured';
 import { pictureById } from '#core/make/picture-lookup';
 import { layHandStroke } from '#core/scene/hand-edits';
 import type { SceneEdge } from '#core/scene/scene';
@@ -33,23 +34,33 @@ export function takeLight(useMake: MakeStore, useLight: LightDesk, change: Light
 export type WishChange = { [F in keyof LightWish]?: Exclude<LightWish[F], undefined> | null };
 
 /** Changes what is wished of the light on an element; null takes a wish back, and with the last one all of them. */
-export function wishedLight(pictureId: string, elementId: string, change: WishChange): LightChange {
+export function wishedLight(of: ColouringName, elementId: string, change: WishChange): LightChange {
   return (newest) => {
-    const element = pictureById(newest, pictureId)?.elements.find(({ id }) => id === elementId);
+    const element = colouredElement(newest, of, elementId);
     if (!element) return null;
     const wished = Object.entries({ ...element.light, ...change }).filter(([, wish]) => wish !== null);
     const light = wished.length > 0 ? (Object.fromEntries(wished) as LightWish) : null;
     if (JSON.stringify(light) === JSON.stringify(element.light ?? null)) return null;
-    return [{ kind: 'patch', entity: 'element', pictureId, id: elementId, fields: { light } }];
+    return [treat(of, elementId, { light })];
   };
 }
 
 /** Changes how strongly hatching and dots of a picture draw the dark to them. */
-export function pulledByMarks(pictureId: string, marksPull: number): LightChange {
+export function pulledByCues({ pictureId, colouringId }: ColouringName, cuesPull: number): LightChange {
   return (newest) => {
-    const picture = pictureById(newest, pictureId);
-    if (!picture || (picture.marksPull ?? usualMarksPull) === marksPull) return null;
-    return [{ kind: 'patch', entity: 'picture', id: pictureId, fields: { marksPull } }];
+    const now = colouredNow(newest, { pictureId, colouringId });
+    if (!now || (now.colouring.cuesPull ?? usualCuesPull) === cuesPull) return null;
+    return [{ kind: 'patch', entity: 'colouring', pictureId, id: colouringId, fields: { cuesPull } }];
+  };
+}
+
+/** Gives a colouring a lamp of its own, where that of the make stands, or takes it away. */
+export function turnOwnLamp({ pictureId, colouringId }: ColouringName): LightChange {
+  return (newest) => {
+    const now = colouredNow(newest, { pictureId, colouringId });
+    if (!now) return null;
+    const lamp = now.colouring.lamp ? null : newest.lamp;
+    return [{ kind: 'patch', entity: 'colouring', pictureId, id: colouringId, fields: { lamp } }];
   };
 }
 
@@ -65,11 +76,11 @@ export function movedOutside(pictureId: string, elementId: string, change: (now:
 }
 
 /** Lays a stroke of the hand along a way over the picture. */
-export function layStroke(useMake: MakeStore, useLight: LightDesk, pictureId: string, path: readonly PlaceMm[]): void {
+export function layStroke(useMake: MakeStore, useLight: LightDesk, of: ColouringName, path: readonly PlaceMm[]): void {
   const { tool, radiusMm, set } = useLight.getState();
   const id = crypto.randomUUID();
   useMake.getState().edit((newest) => {
-    const picture = pictureById(newest, pictureId);
+    const picture = colouredNow(newest, of);
     if (!picture) return null;
     const { operations, said } = layHandStroke(picture, { kind: tool, path, radiusMm }, id);
     set({ said });
@@ -78,14 +89,14 @@ export function layStroke(useMake: MakeStore, useLight: LightDesk, pictureId: st
 }
 
 /** Takes strokes of the hand away: the last one, or all. */
-export function liftStrokes(useMake: MakeStore, useLight: LightDesk, pictureId: string, which: 'last' | 'all'): void {
+export function liftStrokes(useMake: MakeStore, useLight: LightDesk, of: ColouringName, which: 'last' | 'all'): void {
   useMake.getState().edit((newest) => {
-    const strokes = pictureById(newest, pictureId)?.strokes ?? [];
+    const strokes = colouredNow(newest, of)?.colouring.strokes ?? [];
     const gone = which === 'all' ? strokes : strokes.slice(-1);
     useLight
       .getState()
       .set({ said: gone.length === 0 ? 'No stroke lies here.' : which === 'all' ? 'All strokes taken away.' : 'Taken away.' });
-    return gone.length > 0 ? gone.map(({ id }) => ({ kind: 'remove', entity: 'stroke', pictureId, id })) : null;
+    return gone.length > 0 ? gone.map(({ id }) => ({ kind: 'remove', entity: 'stroke', ...of, id })) : null;
   });
 }
 

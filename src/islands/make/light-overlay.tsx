@@ -1,4 +1,4 @@
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { NameTags, type NameTag } from '#ui/name-tags.tsx';
 import { EdgeMarks } from '#ui/edge-marks.tsx';
 import { type SpotMark, SpotMarks } from '#ui/spot-marks.tsx';
@@ -11,7 +11,7 @@ import type { Bands } from './use-bands';
 type Props = {
   useMake: MakeStore;
   useLight: LightDesk;
-  picture: Picture;
+  picture: ColouredPicture;
   bands: Bands;
   chosenId: string | null;
   /** Names that stand on the picture already. */
@@ -21,7 +21,7 @@ type Props = {
 };
 
 /** Codes of the rungs of an element, each where its band lies, as shares of the picture. */
-export function codeTags(picture: Picture, bands: Bands, elementId: string | null): NameTag[] {
+export function codeTags(picture: ColouredPicture, bands: Bands, elementId: string | null): NameTag[] {
   const element = picture.elements.find(({ id }) => id === elementId);
   const places = bands.places.get(elementId ?? '') ?? [];
   const { widthPx, heightPx } = picture.grey;
@@ -64,8 +64,8 @@ export function LightOverlay({ useMake, useLight, picture, bands, chosenId, name
   return <NameTags label="Codes on the picture" tags={codes} around={names} width={width} height={height} />;
 }
 
-function strokeMarks({ strokes, widthMm }: Picture): SpotMark[] {
-  return strokes.map(({ id, points, radiusMm }) => ({
+function strokeMarks({ colouring, widthMm }: ColouredPicture): SpotMark[] {
+  return colouring.strokes.map(({ id, points, radiusMm }) => ({
     id,
     isHeld: false,
     strokes: [{ points: points.map(([x, y]) => [x / widthMm, y / widthMm] as const), radius: radiusMm / widthMm }],

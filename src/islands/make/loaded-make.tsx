@@ -1,6 +1,7 @@
-import { type ComponentProps, lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { type ComponentProps, lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { Make } from '#model/make';
+import { colouredPicture, lampOfColouring } from '#core/make/coloured';
 import { isReadUpToDate } from '#core/make/reading-key';
 import { Button } from '#ui/button.tsx';
 import { ErrorBoundary } from '#ui/error-boundary.tsx';
@@ -14,6 +15,7 @@ import { createLightDesk } from './light-desk';
 import { MakeHeader } from './make-header';
 import { type MakeStore, shownPicture, shownTable } from './make-store';
 import { PictureStage } from './picture-stage';
+import { ColouringTags } from './colourings-shelf';
 import { PictureTags } from './pictures-shelf';
 import { SetAsideNotice } from './set-aside-notice';
 import { StationPanel } from './station-panel';
@@ -96,41 +98,46 @@ function PicturePlace({ useDesk, reading, originalPx, ...stage }: PlaceProps) {
 /** A make that is here: picture, workline and station. */
 export function LoadedMake({ useMake }: { useMake: MakeStore }) {
   const state = useMake(
-    useShallow(({ make, keep, lampInHand, pictureId, tables, ...actions }) => ({
+    useShallow(({ make, keep, lampInHand, pictureId, colouringId, tables, ...actions }) => ({
       make: make as Make,
       keep,
       lampInHand,
-      picture: shownPicture({ make, pictureId }),
+      kept: shownPicture({ make, pictureId }),
+      colouringId,
       table: shownTable({ make, pictureId, tables }),
       showPicture: actions.showPicture,
       takeTheirs: actions.takeTheirs,
       layMineOnTop: actions.layMineOnTop,
     })),
   );
-  const { make, picture, table, keep, lampInHand, showPicture } = state;
-  const [{ station, pictureId, unknown }, go] = useAddress();
-  useEffect(() => showPicture(pictureId), [pictureId, showPicture]);
+  const { make, kept, table, keep, lampInHand, showPicture } = state;
+  const [{ station, pictureId, colouringId, unknown }, go] = useAddress();
+  useEffect(() => showPicture(pictureId, colouringId), [pictureId, colouringId, showPicture]);
+  const picture = useMemo(() => kept && colouredPicture(kept, state.colouringId), [kept, state.colouringId]);
   useFetchedAhead(pieces);
   const [useDesk] = useState(createDeskStore);
   const [useElements] = useState(createElementsDesk);
   const [useLight] = useState(createLightDesk);
   const [useGroups] = useState(createGroupsDesk);
   const raster = useRaster(useMake, picture);
-  const lamp = lampInHand ?? make.lamp;
+  const lamp = lampInHand ?? (picture ? lampOfColouring(make, picture.colouring) : make.lamp);
   const { shown, bands, parting } = useShownScene({ useMake, useLight, useGroups }, { make, picture, table, raster, station, lamp });
   const say = (said: string) => useDesk.getState().set({ said });
-  const reading = useReading(useMake, picture, { table, isOpen: station === 'picture', isConflict: keep.kind === 'conflict', say });
+  const reading = useReading(useMake, kept, { table, isOpen: station === 'picture', isConflict: keep.kind === 'conflict', say });
   const originalPx = useOriginalSize(station === 'picture' ? picture : undefined);
   const [zoom, onZoom] = useState(1);
   const middle = useRef<Share>([0.5, 0.5]);
   const nearness: Nearness = { zoom, middle, onZoom };
-  const onShow = (id: string | null) => go({ pictureId: id });
+  const onShow = (id: string | null) => go({ pictureId: id, colouringId: null });
 
   return (
     // On an upright screen the picture stands above its panel and stays there too while the panel scrolls.
     <div className="flex h-dvh min-h-144 flex-col beside:min-h-0" data-read={picture && isReadUpToDate(picture) ? 'yes' : 'no'}>
       <MakeHeader useMake={useMake} make={make} picture={picture} station={station} onGo={(id) => go({ station: id })} />
       <PictureTags make={make} currentId={picture?.id ?? ''} onShow={onShow} />
+      {picture && station !== 'picture' && station !== 'elements' && (
+        <ColouringTags {...{ useMake, picture }} onShow={(id) => go({ pictureId: picture.id, colouringId: id })} />
+      )}
       <main className="grid min-h-0 flex-1 grid-rows-[minmax(0,46fr)_minmax(0,54fr)] beside:grid-cols-[minmax(0,60fr)_minmax(0,40fr)] beside:grid-rows-1">
         <ErrorBoundary what="the picture" resetKey={`${station} ${picture?.id}`}>
           <PicturePlace

@@ -2,7 +2,7 @@ import { Redo2, Undo2 } from 'lucide-react';
 import { useEffect } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { Make } from '#model/make';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { counted } from '#core/make/counted';
 import { progressOfPicture, type Station } from '#core/make/progress';
 import { Workline, type WorklineStation } from '#ui/workline.tsx';
@@ -12,12 +12,12 @@ import type { MakeStore } from './make-store';
 type Props = {
   useMake: MakeStore;
   make: Make;
-  picture: Picture | undefined;
+  picture: ColouredPicture | undefined;
   station: Station;
   onGo: (station: Station) => void;
 };
 
-function worklineOf(make: Make, picture: Picture): WorklineStation<Station>[] {
+function worklineOf(make: Make, picture: ColouredPicture): WorklineStation<Station>[] {
   const { regions, whiteRegions: white, elements, elementsWithoutLadder } = progressOfPicture(picture);
   return [
     { id: 'picture', name: 'Picture', open: picture.regionMap ? counted(regions, 'area') : 'not read yet' },

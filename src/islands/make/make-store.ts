@@ -7,6 +7,7 @@ import type { Make } from '#model/make';
 import { rackSchema } from '#model/marker';
 import type { Operation, Steps } from '#model/operation';
 import type { Picture } from '#model/picture';
+import { colouringOf } from '#core/make/coloured';
 import { OperationError } from '#core/make/operation-error';
 import { pictureById } from '#core/make/picture-lookup';
 import { type IndexedTable, noTables, type RegionTables, tableOf } from '#core/make/region-tables';
@@ -45,6 +46,8 @@ export type MakeState = {
   misfit: string | null;
   /** The picture on show; null: the first. */
   pictureId: string | null;
+  /** Which of its colourings is on show; null: the first. */
+  colouringId: string | null;
   hand: Hand;
   /** Region on which the keyboard walk stands. */
   cursorRegionId: string | null;
@@ -69,7 +72,7 @@ export type MakeState = {
   dropSetAside: (batchId: string) => void;
   /** What waits for the server, as a file that another address of the application reads. */
   waitingFile: () => string;
-  showPicture: (pictureId: string | null) => void;
+  showPicture: (pictureId: string | null, colouringId: string | null) => void;
   takeInHand: (hand: Hand) => void;
   setCursor: (regionId: string | null) => void;
   /** Puts the walk on a region and sends the keyboard to the picture. */
@@ -152,6 +155,7 @@ export function createMakeStore(makeId: string): MakeStore {
       setAside: [],
       misfit: null,
       pictureId: null,
+      colouringId: null,
       hand: { kind: 'nothing' },
       cursorRegionId: null,
       focusTurn: 0,
@@ -203,8 +207,10 @@ export function createMakeStore(makeId: string): MakeStore {
       dropSetAside: (batchId) => void keeper?.dropSetAside(batchId),
       waitingFile: () => writeWaitingFile(keeper?.waitingBatches() ?? []),
 
-      showPicture: (pictureId) => {
-        if (pictureId !== get().pictureId) set({ pictureId, cursorRegionId: null, hand: nothing });
+      showPicture: (pictureId, colouringId) => {
+        const isOther = pictureId !== get().pictureId;
+        if (isOther || colouringId !== get().colouringId) set({ pictureId, colouringId, hand: nothing });
+        if (isOther) set({ cursorRegionId: null });
       },
       takeInHand: (hand) => set({ hand }),
       setCursor: (cursorRegionId) => set({ cursorRegionId }),
@@ -214,9 +220,16 @@ export function createMakeStore(makeId: string): MakeStore {
       showNames: (showsNames) => set({ showsNames }),
       moveLamp: (lampInHand) => set({ lampInHand }),
       settleLamp: (lamp) => {
-        get().edit(({ lamp: kept }) =>
-          JSON.stringify(kept) === JSON.stringify(lamp) ? null : [{ kind: 'patch', entity: 'make', fields: { lamp } }],
-        );
+        const { pictureId, colouringId } = get();
+        get().edit((newest) => {
+          const picture = pictureById(newest, pictureId) ?? newest.pictures[0];
+          const colouring = picture && colouringOf(picture, colouringId);
+          const own = colouring?.lamp;
+          if (JSON.stringify(own ?? newest.lamp) === JSON.stringify(lamp)) return null;
+          // The one of the scene, unless the colouring on show has its own.
+          if (!own || !picture) return [{ kind: 'patch', entity: 'make', fields: { lamp } }];
+          return [{ kind: 'patch', entity: 'colouring', pictureId: picture.id, id: colouring.id, fields: { lamp } }];
+        });
         set({ lampInHand: null });
       },
 

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { wholeOriginal } from '#model/preparation';
 import type { PlaceMm } from '#model/reading';
 import type { IndexedTable } from '#core/make/region-tables';
@@ -25,7 +25,7 @@ type Props = {
   useMake: MakeStore;
   useDesk: DeskStore;
   reading: LiveReading;
-  picture: Picture;
+  picture: ColouredPicture;
   table: IndexedTable | undefined;
   raster: Raster;
   originalPx: { widthPx: number; heightPx: number } | null;
@@ -95,7 +95,7 @@ function DeskFoot({ finding, said, chosen, onPutDown }: FootProps) {
 type Marked = { step: DeskStep; proposals: readonly Proposal[]; marked: number | null };
 
 /** Mends, and the openings that may be closed, as they are drawn over the picture. */
-function useMendMarks(picture: Picture, { step, proposals, marked }: Marked): MendMark[] {
+function useMendMarks(picture: ColouredPicture, { step, proposals, marked }: Marked): MendMark[] {
   return useMemo((): MendMark[] => {
     if (step === 'lines' || step === 'cutOut') return [];
     const mends = picture.mends.flatMap((mend): MendMark[] => {

@@ -2,8 +2,10 @@ import { useCallback, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { SceneLamp } from '#model/lamp';
 import type { Make } from '#model/make';
-import type { Element, Picture } from '#model/picture';
+import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
+import type { Picture } from '#model/picture';
 import type { PlaceMm } from '#model/reading';
+import { nameOfColouring } from '#core/make/coloured';
 import { ownersOf, pictureById } from '#core/make/picture-lookup';
 import type { Station } from '#core/make/progress';
 import type { IndexedTable } from '#core/make/region-tables';
@@ -38,7 +40,7 @@ type Props = {
   useLight: LightDesk;
   useGroups: GroupsDesk;
   make: Make;
-  picture: Picture | undefined;
+  picture: ColouredPicture | undefined;
   table: IndexedTable | undefined;
   raster: Raster;
   bands: Bands;
@@ -48,7 +50,7 @@ type Props = {
   nearness: Nearness;
 };
 
-function regionWords(picture: Picture, table: IndexedTable, regionId: string): string {
+function regionWords(picture: ColouredPicture, table: IndexedTable, regionId: string): string {
   const region = table.byId.get(regionId);
   if (!region) return '';
   const owner = ownersOf(picture).get(regionId);
@@ -56,12 +58,12 @@ function regionWords(picture: Picture, table: IndexedTable, regionId: string): s
   return `${of}, ${(region.areaMm2 / 100).toFixed(2)} cm², ${owner ? owner.name : 'still white'}`;
 }
 
-function elementWords({ name, ladder }: Element): string {
+function elementWords({ name, ladder }: ColouredElement): string {
   return `${name}: ${ladder ? ladderWords(ladder) : 'no ladder yet'}`;
 }
 
 /** What is tinted together at the Elements station, and what stands out, by the step that is open. */
-function useTinted(picture: Picture | undefined, table: IndexedTable | undefined, { useElements, station, chosenId }: Shown) {
+function useTinted(picture: ColouredPicture | undefined, table: IndexedTable | undefined, { useElements, station, chosenId }: Shown) {
   const { step, bodyAt } = useElements(useShallow((state) => ({ step: state.step, bodyAt: state.bodyAt })));
   const showsBodies = station === 'elements' && step === 'bodies';
   const bodies = useMemo(() => (showsBodies && picture && table ? standingOfPicture(picture, table) : null), [showsBodies, picture, table]);
@@ -81,7 +83,7 @@ type Shown = { useElements: ElementsDesk; station: Station; chosenId: string | n
 function useElementsKeys(
   useMake: MakeStore,
   useElements: ElementsDesk,
-  of: { picture: Picture | undefined; table: IndexedTable | undefined },
+  of: { picture: ColouredPicture | undefined; table: IndexedTable | undefined },
 ) {
   return {
     n: () => useMake.getState().nameIt(),
@@ -96,13 +98,13 @@ type HandOf = {
   useLight: LightDesk;
   useGroups: GroupsDesk;
   bands: Bands;
-  picture: Picture | undefined;
+  picture: ColouredPicture | undefined;
   table: IndexedTable | undefined;
   station: Station;
 };
 
 /** What words of the stage are about: other words, of another station or other elements, are not true any more. */
-function saidOf(station: Station, picture: Picture | undefined): string {
+function saidOf(station: Station, picture: Pick<Picture, 'elements'> | undefined): string {
   return [station, ...(picture?.elements ?? []).map(({ id, name, regionIds }) => `${id} ${name} ${regionIds.length}`)].join('\n');
 }
 
@@ -117,7 +119,7 @@ function useStageHand({ useMake, useElements, useLight, useGroups, picture, tabl
   const said = told.of === saidOf(station, picture) ? told.words : '';
   const { hand, takeInHand } = useMake(useShallow((state) => ({ hand: state.hand, takeInHand: state.takeInHand })));
   const onElements = useElementsHand(useMake, useElements);
-  const ownerAt = (label: number): Element | undefined => picture && ownersOf(picture).get(table?.byLabel.get(label)?.id ?? '');
+  const ownerAt = (label: number): ColouredElement | undefined => picture && ownersOf(picture).get(table?.byLabel.get(label)?.id ?? '');
   const choose = (label: number) => {
     const owner = ownerAt(label);
     const isHeld = hand.kind === 'element' && hand.elementId === owner?.id;
@@ -138,7 +140,8 @@ function useStageHand({ useMake, useElements, useLight, useGroups, picture, tabl
       const edge = place && edgeAt(seen, place, picture.grey.widthPx / picture.widthMm);
       if (edge) return turnEdge(useMake, useLight, picture.id, edge);
     }
-    if (station === 'light' && useLight.getState().step === 'hand') return layStroke(useMake, useLight, picture.id, move.pathMm);
+    if (station === 'light' && useLight.getState().step === 'hand')
+      return layStroke(useMake, useLight, nameOfColouring(picture), move.pathMm);
     if (station === 'groups' && useGroups.getState().step === 'share') {
       const said = fixByTap(useGroups, table, first);
       if (said !== null) return setSaid(said);
@@ -195,7 +198,7 @@ export function PictureStage(props: Props) {
 
   const cursorRegion = cursorRegionId === null ? undefined : table?.byId.get(cursorRegionId);
   const owners = ownersOf(picture);
-  const ownerAt = (label: number): Element | undefined => owners.get(table?.byLabel.get(label)?.id ?? '');
+  const ownerAt = (label: number): ColouredElement | undefined => owners.get(table?.byLabel.get(label)?.id ?? '');
   const pointedId = (ownerAt(pointed) ?? (cursorRegionId === null ? undefined : owners.get(cursorRegionId)))?.id ?? null;
   const tags = table ? tagsOf(picture, table, { all: state.showsNames, chosenId, pointedId }) : [];
   const isElements = station === 'elements';
@@ -265,7 +268,7 @@ export function PictureStage(props: Props) {
   );
 }
 
-function pictureLabel({ name, elements }: Picture, station: Station): string {
+function pictureLabel({ name, elements }: ColouredPicture, station: Station): string {
   const act = station === 'elements' || station === 'groups' ? 'works on the one you stand on' : 'chooses the element you stand on';
   const further = station === 'elements' ? ', N names the element in hand, A adds areas to it, W shows the next white area' : '';
   return `${name}, ${elements.length} elements: arrow keys walk over its areas, Enter ${act}${further}`;

@@ -1,6 +1,8 @@
 import { CopyPlus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
+import type { ColouredPicture } from '#model/coloured-picture';
 import type { Make } from '#model/make';
+import { colouredPicture } from '#core/make/coloured';
 import { counted } from '#core/make/counted';
 import { copyOfPicture } from '#core/make/copy-picture';
 import { pictureById } from '#core/make/picture-lookup';
@@ -9,12 +11,14 @@ import { standingOf } from '#core/scene/standing';
 import { AskFirst } from '#ui/ask-first.tsx';
 import { Button } from '#ui/button.tsx';
 import { ScenePlan } from '#ui/scene-plan.tsx';
+import { AnotherColouring } from './colourings-shelf';
 import type { MakeStore } from './make-store';
 
-type Props = { useMake: MakeStore; make: Make; currentId: string; onShow: (pictureId: string | null) => void };
+type TagsProps = { make: Make; currentId: string; onShow: (pictureId: string | null) => void };
+type Props = TagsProps & { useMake: MakeStore; shown: ColouredPicture; onColouring: (colouringId: string | null) => void };
 
 /** All pictures of a make: switched, copied, taken out, added, and placed beside each other under the one lamp. */
-export function PicturesShelf({ useMake, make, currentId, onShow }: Props) {
+export function PicturesShelf({ useMake, make, currentId, shown, onShow, onColouring }: Props) {
   const edit = useMake(({ edit: own }) => own);
   const { pictures } = make;
   const current = pictureById(make, currentId);
@@ -42,6 +46,7 @@ export function PicturesShelf({ useMake, make, currentId, onShow }: Props) {
         <Button weight="quiet" onClick={copy}>
           <CopyPlus size={18} aria-hidden="true" /> Copy this one
         </Button>
+        <AnotherColouring useMake={useMake} picture={shown} onShow={onColouring} />
         {pictures.length > 1 && current && <TakeOut name={current.name} onTakeOut={takeOut} />}
       </div>
       {pictures.length > 1 && (
@@ -83,12 +88,12 @@ function TakeOut({ name, onTakeOut }: { name: string; onTakeOut: () => void }) {
 }
 
 /** A tag for each picture, at every station, where there is more than one. */
-export function PictureTags({ make, currentId, onShow }: Omit<Props, 'useMake'>) {
+export function PictureTags({ make, currentId, onShow }: TagsProps) {
   if (make.pictures.length < 2) return null;
   return (
     <nav aria-label="Pictures of this make" className="flex gap-1 overflow-x-auto px-4 pb-1 sm:px-8">
       {make.pictures.map((picture) => {
-        const { regions, whiteRegions } = progressOfPicture(picture);
+        const { regions, whiteRegions } = progressOfPicture(colouredPicture(picture));
         const isCurrent = picture.id === currentId;
         return (
           <button

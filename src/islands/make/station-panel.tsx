@@ -2,7 +2,7 @@ import { lazy } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { SceneLamp } from '#model/lamp';
 import type { Make } from '#model/make';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import type { Station } from '#core/make/progress';
 import type { IndexedTable } from '#core/make/region-tables';
 import { useFetchedAhead } from '#islands/shared/fetched-ahead.ts';
@@ -39,9 +39,9 @@ type Props = {
   useLight: LightDesk;
   useGroups: GroupsDesk;
   make: Make;
-  picture: Picture;
+  picture: ColouredPicture;
   /** The picture with what is tried, but not taken yet. */
-  shown: Picture;
+  shown: ColouredPicture;
   table: IndexedTable | undefined;
   raster: Raster;
   bands: Bands;
@@ -77,7 +77,14 @@ export function StationPanel(props: Props) {
             makeId={make.id}
             onGoOn={() => go({ station: 'elements' })}
           />
-          <PicturesShelf useMake={useMake} make={make} currentId={picture.id} onShow={(pictureId) => go({ pictureId })} />
+          <PicturesShelf
+            useMake={useMake}
+            make={make}
+            currentId={picture.id}
+            shown={picture}
+            onShow={(pictureId) => go({ pictureId, colouringId: null })}
+            onColouring={(colouringId) => go({ pictureId: picture.id, colouringId, station: 'groups' })}
+          />
         </div>
       );
     case 'elements':
@@ -93,13 +100,7 @@ export function StationPanel(props: Props) {
         />
       );
     case 'recipe':
-      return (
-        <RecipeStation
-          {...{ make, picture, table, rack, chosenId }}
-          onChoose={choose}
-          onSchool={(school) => edit(() => [{ kind: 'patch', entity: 'make', fields: { school } }])}
-        />
-      );
+      return <RecipeStation {...{ make, picture, table, rack, chosenId, edit }} onChoose={choose} />;
   }
 }
 

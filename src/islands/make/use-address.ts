@@ -1,24 +1,18 @@
 import { useCallback, useEffect, useState } from 'react';
-import { type Station, stations } from '#core/make/progress';
+import { addressOf, type MakePlace } from '#islands/shared/make-address.ts';
+import { stations } from '#core/make/progress';
 
-/** Where on a make's screen one is: the station, and the picture by its id (null: the first). */
-export type Address = {
-  station: Station;
-  pictureId: string | null;
+/** Where on a make's screen one is: the station, the picture by its id (null: the first), and its colouring (null: the first). */
+export type Address = MakePlace & {
   /** A station that was asked for and is none. */
   unknown: string | null;
 };
 
-/** "#light/picture-id": kept in the address, so that a reload and the browser's back button find it. */
-export function writeAddress({ station, pictureId }: Pick<Address, 'station' | 'pictureId'>): string {
-  return pictureId ? `#${station}/${pictureId}` : `#${station}`;
-}
-
 export function readAddress(hash: string): Address {
-  const [wished, pictureId = null] = hash.slice(1).split('/');
+  const [wished, pictureId = null, colouringId = null] = hash.slice(1).split('/');
   const station = stations.find((one) => one === wished);
   const unknown = station || !wished ? null : wished.slice(0, 40);
-  return { station: station ?? 'elements', pictureId: pictureId || null, unknown };
+  return { station: station ?? 'elements', pictureId: pictureId || null, colouringId: colouringId || null, unknown };
 }
 
 export function useAddress(): [Address, (change: Partial<Address>) => void] {
@@ -29,7 +23,7 @@ export function useAddress(): [Address, (change: Partial<Address>) => void] {
     return () => window.removeEventListener('hashchange', follow);
   }, []);
   const go = useCallback((change: Partial<Address>) => {
-    window.location.hash = writeAddress({ ...readAddress(window.location.hash), ...change });
+    window.location.hash = addressOf({ ...readAddress(window.location.hash), ...change });
   }, []);
   return [address, go];
 }

@@ -1,7 +1,7 @@
 import { transfer } from 'comlink';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import type { Marker } from '#model/marker';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { BandMap } from '#core/scene/band-map';
 import type { Contact } from '#core/scene/contacts';
@@ -70,7 +70,7 @@ export type BandsOptions = {
 
 /** The bands of a picture in the colours of its markers: a worker tells which band lies where, and this paints them. */
 export function useBands(
-  picture: Picture | undefined,
+  picture: ColouredPicture | undefined,
   { table, labels, lamp, isMoving, markers, isShown, view = 'bands', withEdges = false, withContacts = false }: BandsOptions,
 ): Bands {
   const [scene, setScene] = useState<NewestWish<Asked> | null>(null);

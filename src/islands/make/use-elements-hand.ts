@@ -1,8 +1,10 @@
 import { useShallow } from 'zustand/react/shallow';
 import type { Make } from '#model/make';
+import type { ColouredPicture } from '#model/coloured-picture';
 import type { Operation } from '#model/operation';
 import type { Picture } from '#model/picture';
 import type { PlaceMm } from '#model/reading';
+import { colouredNow, nameOfColouring } from '#core/make/coloured';
 import { ownersOf, pictureById } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { isLoop, regionsInLoop } from '#core/picture/lasso';
@@ -24,7 +26,7 @@ export function collected(useMake: MakeStore, { picture, table }: Of, { labels, 
   let result: Gathering | null = null;
   // What the tap means is asked of the make as it is then, and again should it change under the hand.
   const operations = (newest: Make): Operation[] | null => {
-    const now = pictureById(newest, picture.id);
+    const now = colouredNow(newest, nameOfColouring(picture));
     result = now ? gather(now, table, useMake.getState().hand, taken, loop ? 'lasso' : gesture, newId) : null;
     return result?.operations ?? null;
   };
@@ -32,7 +34,7 @@ export function collected(useMake: MakeStore, { picture, table }: Of, { labels, 
   return result;
 }
 
-type Of = { picture: Picture; table: IndexedTable };
+type Of = { picture: ColouredPicture; table: IndexedTable };
 
 /** An edit of bodies, fronts or spots, of the make as it is when it is kept. */
 export function editOf<E extends { operations: Operation[]; said: string }>(

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import type { Contact } from '#core/scene/contacts';
@@ -10,7 +10,7 @@ import type { Bands } from './use-bands';
 /** Which elements touch as the bands lie, which of them run together, and which are near to it; `pairs` is null while that is not known. */
 export type Parting = { pairs: readonly Unparted[] | null; near: readonly Near[]; contacts: readonly Contact[]; ids: readonly string[] };
 
-type Seen = { picture: Picture | undefined; table: IndexedTable | undefined; bands: Bands; markers: readonly ShownMarker[] };
+type Seen = { picture: ColouredPicture | undefined; table: IndexedTable | undefined; bands: Bands; markers: readonly ShownMarker[] };
 
 const unknown: Parting = { pairs: null, near: [], contacts: [], ids: [] };
 

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { labelsOf, regionIdsUnder } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { PictureLayers } from '#ui/picture-view.tsx';
@@ -29,13 +29,13 @@ export function useVeil(table: IndexedTable | undefined, labels: Uint16Array | n
 }
 
 /** Regions of an element, or of what it lies on. */
-export function chosenRegions(picture: Picture | undefined, elementId: string | null): readonly string[] {
+export function chosenRegions(picture: ColouredPicture | undefined, elementId: string | null): readonly string[] {
   const element = picture?.elements.find(({ id }) => id === elementId);
   return picture && element ? regionIdsUnder(picture, element) : [];
 }
 
 /** What the picture is drawn from: bands or tints under the lines, a veil over all that is not chosen. */
-export function usePictureLayers(picture: Picture | undefined, { table, raster, bands, tinted, chosen, cursorRegionId }: Shown) {
+export function usePictureLayers(picture: ColouredPicture | undefined, { table, raster, bands, tinted, chosen, cursorRegionId }: Shown) {
   const { labels, lines } = raster;
   const fits = labels !== null && table !== undefined && labels.length === table.table.widthPx * table.table.heightPx;
 

@@ -2,10 +2,10 @@ import { useMemo } from 'react';
 import type { SceneLamp } from '#model/lamp';
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { applyOperations } from '#core/make/apply';
 import { OperationError } from '#core/make/operation-error';
-import { pictureById } from '#core/make/picture-lookup';
+import { colouredNow, nameOfColouring } from '#core/make/coloured';
 import type { Station } from '#core/make/progress';
 import type { IndexedTable, RegionTables } from '#core/make/region-tables';
 import { lampOver } from '#core/scene/lamp-over';
@@ -27,12 +27,12 @@ function useShownView(station: Station, useLight: LightDesk, useGroups: GroupsDe
 function pictureWith(
   make: Make,
   operations: readonly Operation[] | null,
-  picture: Picture | undefined,
+  picture: ColouredPicture | undefined,
   tables: RegionTables,
-): Picture | undefined {
+): ColouredPicture | undefined {
   if (!operations || !picture) return picture;
   try {
-    return pictureById(applyOperations(make, operations, tables), picture.id) ?? picture;
+    return colouredNow(applyOperations(make, operations, tables), nameOfColouring(picture)) ?? picture;
   } catch (error) {
     if (!(error instanceof OperationError)) throw error;
     return picture;
@@ -42,7 +42,7 @@ function pictureWith(
 type Stores = { useMake: MakeStore; useLight: LightDesk; useGroups: GroupsDesk };
 type Seen = {
   make: Make;
-  picture: Picture | undefined;
+  picture: ColouredPicture | undefined;
   table: IndexedTable | undefined;
   raster: Raster;
   station: Station;
@@ -54,7 +54,7 @@ type Seen = {
 export function useShownScene(
   { useMake, useLight, useGroups }: Stores,
   { make, picture, table, raster, station, lamp }: Seen,
-): { shown: Picture | undefined; bands: Bands; parting: Parting } {
+): { shown: ColouredPicture | undefined; bands: Bands; parting: Parting } {
   const tables = useMake((own) => own.tables);
   const markers = useMake((own) => own.rack.markers);
   const isLampMoving = useMake((own) => own.lampInHand !== null);

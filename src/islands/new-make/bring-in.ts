@@ -9,6 +9,7 @@ import { idSchema } from '#model/id';
 import type { Batch } from '#model/operation';
 import type { Preparation } from '#model/preparation';
 import { CallProblem, call, jsonPost } from '#islands/shared/server-calls.ts';
+import { newColouring } from '#core/make/coloured';
 
 /** Sends a file to be looked at and kept. @throws CallProblem that says what is wrong with it. */
 export async function bringIn(file: File): Promise<OriginalAnswer> {
@@ -32,8 +33,9 @@ type Wish = {
 /** Decodes the kept original at its width: the picture as a make takes it in. @throws CallProblem */
 async function pictureOf({ name, widthMm, fileName, original, preparation }: Wish): Promise<Picture> {
   const grey = await call(decodeAnswerSchema, '/api/pictures', jsonPost({ originalSha256: original.sha256, widthMm, preparation }));
+  const id = crypto.randomUUID();
   return {
-    id: crypto.randomUUID(),
+    id,
     name,
     widthMm,
     heightMm: grey.heightMm,
@@ -45,8 +47,8 @@ async function pictureOf({ name, widthMm, fileName, original, preparation }: Wis
     elements: [],
     bodies: [],
     fronts: [],
-    strokes: [],
     cuts: [],
+    colourings: [newColouring(id)],
   };
 }
 

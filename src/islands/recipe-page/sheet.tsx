@@ -1,12 +1,13 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Rack } from '#model/marker';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
+import { lampOfColouring } from '#core/make/coloured';
 import { counted } from '#core/make/counted';
 import { progressOfPicture } from '#core/make/progress';
 import { markerNames } from '#core/markers/marker-name';
 import { type PictureRecipe, type RecipeElement, recipeOfPicture } from '#core/technique/recipe';
 import { placeWords } from '#core/technique/recipe-file';
-import { schools } from '#core/technique/schools';
+import { schoolById } from '#core/technique/schools';
 import type { PrintedPicture } from '#islands/shared/printed-page.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
 import { lampWords } from '#ui/lamp-place.ts';
@@ -75,7 +76,7 @@ export function Sheet({ make, picture, table, rack }: PrintedPicture) {
   );
 }
 
-type HeadProps = Pick<PrintedPicture, 'make' | 'rack'> & { picture: Picture; recipe: PictureRecipe };
+type HeadProps = Pick<PrintedPicture, 'make' | 'rack'> & { picture: ColouredPicture; recipe: PictureRecipe };
 
 function SheetHead({ make, picture, rack, recipe }: HeadProps) {
   return (
@@ -83,8 +84,8 @@ function SheetHead({ make, picture, rack, recipe }: HeadProps) {
       <div className="flex-1">
         <h1 className="text-3xl">{make.name}</h1>
         <p>
-          {picture.name}, {Math.round(picture.widthMm)} × {Math.round(picture.heightMm)} mm. Light {lampWords(make.lamp)}.{' '}
-          {schools[make.school].name}.
+          {picture.name}, {Math.round(picture.widthMm)} × {Math.round(picture.heightMm)} mm. Light{' '}
+          {lampWords(lampOfColouring(make, picture.colouring))}. {schoolById(recipe.school).name}.
         </p>
         <p className="mt-1">
           {counted(recipe.markers.length, 'marker')}:{' '}

@@ -1,8 +1,9 @@
 import { type ReactNode, useState } from 'react';
+import type { ColouredPicture } from '#model/coloured-picture';
 import type { Make } from '#model/make';
 import { type Rack, rackSchema } from '#model/marker';
-import type { Picture } from '#model/picture';
 import type { IndexedTable } from '#core/make/region-tables';
+import { colouredPicture } from '#core/make/coloured';
 import { withAssumedColours } from '#core/markers/assumed-colour';
 import { Button } from '#ui/button.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
@@ -10,7 +11,7 @@ import { fetchPicture } from './make-parts';
 import { call } from './server-calls';
 import { useFetched } from './use-fetched';
 
-export type PrintedPicture = { make: Make; picture: Picture | undefined; table: IndexedTable | undefined; rack: Rack };
+export type PrintedPicture = { make: Make; picture: ColouredPicture | undefined; table: IndexedTable | undefined; rack: Rack };
 
 type Props = {
   makeId: string;
@@ -21,14 +22,21 @@ type Props = {
 
 /** A page to be printed of one picture of a make: fetched once, with a button over it that prints. */
 export function PrintedPage({ makeId, what, children }: Props) {
-  const [pictureId] = useState(() => new URLSearchParams(window.location.search).get('picture'));
+  const [{ pictureId, colouringId }] = useState(() => {
+    const asked = new URLSearchParams(window.location.search);
+    return { pictureId: asked.get('picture'), colouringId: asked.get('colouring') };
+  });
   const {
     data: loaded,
     problem,
     again,
-  } = useFetched(`${makeId} ${pictureId ?? ''}`, async (): Promise<PrintedPicture> => {
-    const [parts, rack] = await Promise.all([fetchPicture(makeId, pictureId), call(rackSchema, '/api/rack')]);
-    return { ...parts, rack: { ...rack, markers: withAssumedColours(rack.markers) } };
+  } = useFetched(`${makeId} ${pictureId ?? ''} ${colouringId ?? ''}`, async (): Promise<PrintedPicture> => {
+    const [{ picture, ...parts }, rack] = await Promise.all([fetchPicture(makeId, pictureId), call(rackSchema, '/api/rack')]);
+    return {
+      ...parts,
+      picture: picture && colouredPicture(picture, colouringId),
+      rack: { ...rack, markers: withAssumedColours(rack.markers) },
+    };
   });
   return (
     <main className="min-h-dvh bg-wall p-4 print:bg-paper print:p-0">

@@ -1,3 +1,4 @@
+import { addressOf } from '#islands/shared/make-address.ts';
 import { useState } from 'react';
 import type { ListedMake } from '#model/api/makes';
 import type { Rack } from '#model/marker';
@@ -16,7 +17,7 @@ export function MakeStrip({ listed, rack, onChanged }: Props) {
   const sum = (count: (one: (typeof pictures)[number]) => number) => pictures.reduce((total, one) => total + count(one), 0);
   const [regions, gathered] = [sum((one) => one.regions), sum((one) => one.gathered)];
   const rail = ladders.filter(({ pictureId }) => pictureId === picture?.id);
-  const address = `/makes/${id}#${next.station}${next.pictureId ? `/${next.pictureId}` : ''}`;
+  const address = `/makes/${id}${addressOf(next)}`;
   return (
     <article className="grid h-full grid-cols-[8rem_minmax(0,1fr)] bg-bench sm:grid-cols-[12.5rem_minmax(0,1fr)]">
       <a href={address} aria-label={`Open ${name}`} className="grid place-items-center bg-paper p-2">

@@ -36,6 +36,8 @@ export interface MakeStepRow extends Model<InferAttributes<MakeStepRow>, InferCr
   stepId: string;
   number: CreationOptional<string>;
   undone: CreationOptional<boolean>;
+  /** Of which schema its operations are. */
+  schema: number;
   done: Operation[];
   inverse: Operation[];
 }
@@ -138,6 +140,7 @@ export function defineModels(sequelize: Sequelize): Models {
         stepId: { type: TEXT, field: 'step_id', primaryKey: true },
         number: { type: BIGINT, autoIncrement: true },
         undone: { type: BOOLEAN, allowNull: false, defaultValue: false },
+        schema: { type: INTEGER, allowNull: false },
         done: { type: JSONB, allowNull: false },
         inverse: { type: JSONB, allowNull: false },
       },

@@ -1,15 +1,13 @@
 import sharp from 'sharp';
-import type { Body } from '#model/body';
-import type { SaidCut } from '#model/cut-end';
-import type { Front } from '#model/front';
-import type { HandStroke } from '#model/hand-stroke';
 import type { Lab } from '#model/marker';
-import type { Element } from '#model/picture';
 import { decodeRegionTable, indexTable } from '#core/make/region-tables';
 import { decodeLabelMap } from '#core/picture/label-map';
 import type { LampOver } from '#core/scene/lamp-over';
 import { paintSmall } from '#core/scene/picture-bands';
 import { decoding, unreadable } from '#server/decode/decoding';
+
+/** What a picture's bands follow from. */
+export type ShownOfPicture = Parameters<typeof paintSmall>[0];
 
 export type ThumbnailAsked = {
   /** The scan, as PNG. */
@@ -18,12 +16,7 @@ export type ThumbnailAsked = {
   coloured: {
     labelMap: Uint8Array;
     table: Uint8Array;
-    elements: Element[];
-    bodies: Body[];
-    fronts: Front[];
-    strokes: HandStroke[];
-    cuts: SaidCut[];
-    marksPull?: number | undefined;
+    picture: ShownOfPicture;
     lamp: LampOver;
     /** Colour of each marker that is used and has one, by id. */
     labs: [string, Lab][];
@@ -55,7 +48,7 @@ export async function thumbnailPng(asked: ThumbnailAsked): Promise<Uint8Array> {
   const { data, info } = await decoding(lines.png().toBuffer({ resolveWithObject: true }));
   const { table, labels } = areasOf(coloured);
   const markers = new Map(coloured.labs.map(([id, lab]) => [id, { lab }]));
-  const { rgba, width, height } = paintSmall(coloured, { table, labels, lamp: coloured.lamp, markers }, mostPaintPx);
+  const { rgba, width, height } = paintSmall(coloured.picture, { table, labels, lamp: coloured.lamp, markers }, mostPaintPx);
   const paint = await sharp(rgba, { raw: { width, height, channels: 4 } })
     .resize({ width: info.width, height: info.height, fit: 'fill' })
     .flatten({ background: '#ffffff' })

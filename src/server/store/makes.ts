@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto';
 import { literal, type Transaction, UniqueConstraintError } from 'sequelize';
 import type { KeptMake, ListedMake, ListMakesAnswer } from '#model/api/makes';
-import { type MakeSummary, makeSummarySchema } from '#model/make-summary';
 import { newMake } from '#core/make/new-make';
 import { summaryOf } from '#core/make/summary';
 import type { Database } from '#server/db/database';
@@ -9,6 +8,7 @@ import { notFound, ProblemError, problemOf } from '#server/http/problem';
 import { readInstallation } from './installation';
 import { readStored, type StoredMake } from './make-rows';
 import { readSteps } from './steps';
+import { readSummary } from './summaries';
 
 /** How many of the newest batch ids a client is told: far more than may be on their way. */
 const toldBatches = 500;
@@ -65,12 +65,6 @@ export async function listMakes(
     }
   }
   return { makes, total: count, unreadable };
-}
-
-/** The summary of a make; one that cannot be read is made anew, since all it says stands in the make. @throws when that cannot be read either. */
-async function readSummary(database: Database, id: string, summary: unknown): Promise<MakeSummary> {
-  const read = makeSummarySchema.safeParse(summary);
-  return read.success ? read.data : summaryOf((await readStored(database, id)).make);
 }
 
 /** A make as clients are told of it. */

@@ -1,4 +1,5 @@
 import { Op, type Transaction } from 'sequelize';
+import { makeSchemaVersion } from '#model/make';
 import { mostSteps, type Operation, type Step, stepSchema, type Steps, type StepTurn } from '#model/operation';
 import { advanceSteps } from '#core/make/steps';
 import type { Database } from '#server/db/database';
@@ -11,7 +12,11 @@ function readable(steps: readonly Step[]): Step[] {
 /** The steps of a make that can be taken back and done again, the nearest last. */
 export async function readSteps(database: Database, makeId: string, transaction?: Transaction): Promise<Steps> {
   const rows = await database.makeSteps.findAll({ where: { makeId }, order: [['number', 'ASC']], ...(transaction ? { transaction } : {}) });
-  const told = rows.map(({ stepId, undone, done, inverse }) => ({ undone, step: { id: stepId, done, inverse } }));
+  // One of another schema could not be brought to today's (db/migrations): it cannot be read.
+  const told = rows.map(({ stepId, undone, schema, done, inverse }) => ({
+    undone,
+    step: { id: stepId, done, inverse, ...(schema === makeSchemaVersion ? {} : { done: null as never }) },
+  }));
   return {
     undo: readable(told.filter(({ undone }) => !undone).map(({ step }) => step)),
     // The last that was taken back is the first to be done again.
@@ -40,7 +45,11 @@ export async function noteStep(
   const kept = [...after.undo, ...after.redo].find(({ id }) => id === turn.id);
   if (turn.turn === 'do') {
     await database.makeSteps.destroy({ where: { makeId, [Op.or]: [{ undone: true }, { stepId: turn.id }] }, transaction });
-    if (kept) await database.makeSteps.create({ makeId, stepId: turn.id, done: kept.done, inverse: kept.inverse }, { transaction });
+    if (kept)
+      await database.makeSteps.create(
+        { makeId, stepId: turn.id, schema: makeSchemaVersion, done: kept.done, inverse: kept.inverse },
+        { transaction },
+      );
     const old = await database.makeSteps.findAll({
       where: { makeId },
       attributes: ['stepId'],

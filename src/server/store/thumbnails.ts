@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
 import type { Rack } from '#model/marker';
+import { colouredPicture, lampOfColouring } from '#core/make/coloured';
 import { withAssumedColours } from '#core/markers/assumed-colour';
 import { lampOver } from '#core/scene/lamp-over';
 import type { Database } from '#server/db/database';
@@ -29,13 +30,19 @@ export type ThumbnailPlan = { /** Names all that the thumbnail shows. */ key: st
 
 /** What a picture's thumbnail is made from; the same key, the same thumbnail. */
 export function planThumbnail(make: Make, picture: Picture, rack: Rack): ThumbnailPlan {
-  const used = new Set(picture.elements.flatMap(({ ladder }) => ladder?.rungs.map(({ markerId }) => markerId) ?? []));
+  const shownPicture = colouredPicture(picture);
+  const used = new Set(shownPicture.elements.flatMap(({ ladder }) => ladder?.rungs.map(({ markerId }) => markerId) ?? []));
   const labs = withAssumedColours(rack.markers).flatMap(({ id, lab }): Coloured['labs'] => (lab && used.has(id) ? [[id, lab]] : []));
   // Regions of another cut-out do not lie on this one.
-  const { regionMap, grey, elements, bodies, fronts, strokes, cuts, marksPull } = picture;
+  const { regionMap, grey } = picture;
+  const { elements, bodies, fronts, cuts, colouring } = shownPicture;
   const fits = regionMap?.widthPx === grey.widthPx && regionMap.heightPx === grey.heightPx;
   const coloured = fits
-    ? { elements, bodies, fronts, strokes, cuts, marksPull, lamp: lampOver(make.lamp, make.pictures, picture.id), labs }
+    ? {
+        picture: { elements, bodies, fronts, cuts, colouring },
+        lamp: lampOver(lampOfColouring(make, colouring), make.pictures, picture.id),
+        labs,
+      }
     : null;
   const shown = [grey.sha256, fits ? [regionMap.labelMap, regionMap.table] : null, coloured];
   return { key: createHash('sha256').update(JSON.stringify(shown)).digest('hex'), picture, coloured };

@@ -1,7 +1,8 @@
 import { counted } from '#core/make/counted';
 import type { Make } from '#model/make';
-import type { Picture } from '#model/picture';
-import type { SchoolId } from '#model/school';
+import type { ColouredPicture } from '#model/coloured-picture';
+import type { School, SchoolId } from '#model/school';
+import { nameOfColouring } from '#core/make/coloured';
 import type { IndexedTable } from '#core/make/region-tables';
 import { markerNames } from '#core/markers/marker-name';
 import { progressOfPicture } from '#core/make/progress';
@@ -11,24 +12,26 @@ import { type PictureRecipe, type RecipeElement, recipeOfPicture } from '#core/t
 import { Choice } from '#ui/choice.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
 import { placeWords, recipeFile } from '#core/technique/recipe-file';
-import { schools } from '#core/technique/schools';
+import { schoolOfColouring, schoolsToChoose } from '#core/technique/schools';
+import { printedAddress } from '#islands/shared/printed-address.ts';
 import { saveFile } from '#islands/shared/save-file.ts';
 import { buttonLook, Button } from '#ui/button.tsx';
 import { Ladder } from '#ui/ladder.tsx';
-import type { ShownRack } from '../make-store';
+import { chooseSchool, chooseSchoolOf } from '../recipe-acts';
+import type { MakeState, ShownRack } from '../make-store';
 import { rungsToShow } from '../ladder-words';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
 import { StationHeading } from './station-heading';
 
 type Props = {
   make: Make;
-  picture: Picture;
+  picture: ColouredPicture;
   table: IndexedTable | undefined;
   rack: ShownRack;
   /** The element shown on the picture. */
   chosenId: string | null;
   onChoose: (elementId: string | null) => void;
-  onSchool: (school: SchoolId) => void;
+  edit: MakeState['edit'];
 };
 
 /** A file name without signs that file systems refuse. */
@@ -37,12 +40,12 @@ function recipeFileName(name: string): string {
 }
 
 /** The Recipe station: ladders, roles and marks in the order in which they are laid. */
-export function RecipeStation({ make, picture, table, rack, chosenId, onChoose, onSchool }: Props) {
+export function RecipeStation({ make, picture, table, rack, chosenId, onChoose, edit }: Props) {
   const markers = rack.markers;
   const recipe = recipeOfPicture(make, picture, markers, table);
   const { whiteRegions } = progressOfPicture(picture);
   const nameOf = markerNames(rack);
-  const school = schools[make.school];
+  const school = schoolOfColouring(make, picture.colouring);
   return (
     <section aria-labelledby="recipe-heading" className="space-y-4">
       <StationHeading id="recipe-heading">Recipe of {picture.name}</StationHeading>
@@ -51,14 +54,14 @@ export function RecipeStation({ make, picture, table, rack, chosenId, onChoose, 
           label="School"
           labelAt="above"
           className="max-w-96"
-          options={Object.values(schools).map(({ id, name }) => ({ value: id, name }))}
-          value={make.school}
-          onChoose={onSchool}
+          options={schoolsToChoose().map(({ id, name }) => ({ value: id, name }))}
+          value={school.id}
+          onChoose={(id) => edit(chooseSchool(nameOfColouring(picture), id))}
         />
         <p className="mt-1 text-sm text-soft">Suits {school.suits}.</p>
       </div>
       <p className="flex flex-wrap gap-3">
-        <a href={`/makes/${make.id}/recipe?picture=${picture.id}`} target="_blank" rel="noreferrer" className={buttonLook('plain')}>
+        <a href={printedAddress(make.id, 'recipe', picture)} target="_blank" rel="noreferrer" className={buttonLook('plain')}>
           Print it
         </a>
         <Button
@@ -94,6 +97,8 @@ export function RecipeStation({ make, picture, table, rack, chosenId, onChoose, 
             markers={markers}
             isChosen={element.elementId === chosenId}
             onChoose={onChoose}
+            ofAll={school}
+            onSchool={(id) => edit(chooseSchoolOf(nameOfColouring(picture), element.elementId, id))}
           />
         ))}
       </ol>
@@ -115,15 +120,21 @@ function layOut(wanted: PictureRecipe['markers'], markers: readonly ShownMarker[
   ];
 }
 
+/** Stands for no choice of its own. */
+const asAll = 'as-all';
+
 type StepsProps = {
   element: RecipeElement;
   markers: readonly ShownMarker[];
   isChosen: boolean;
   onChoose: (elementId: string | null) => void;
+  ofAll: School;
+  /** Null: as all. */
+  onSchool: (school: SchoolId | null) => void;
 };
 
 /** One element's ladder and marks; its name shows it on the picture. */
-function RecipeSteps({ element, markers, isChosen, onChoose }: StepsProps) {
+function RecipeSteps({ element, markers, isChosen, onChoose, ofAll, onSchool }: StepsProps) {
   return (
     <li className={`py-3 ${isChosen ? 'bg-paper shadow-[inset_5px_0_0_var(--color-ink)]' : ''}`} data-element={element.name}>
       <h3 className="px-2 text-lg">
@@ -141,6 +152,23 @@ function RecipeSteps({ element, markers, isChosen, onChoose }: StepsProps) {
           {(element.areaMm2 / 100).toFixed(1)} cm²{element.ownSchool && `. ${element.ownSchool}`}
         </span>
       </h3>
+      {isChosen && !element.isByPlace && (
+        <div className="px-2 pb-2">
+          <Choice
+            label={`School of ${element.name}`}
+            labelAt="above"
+            className="max-w-96"
+            options={[
+              { value: asAll, name: `As all: ${ofAll.name}` },
+              ...schoolsToChoose()
+                .filter(({ id }) => id !== ofAll.id || id === element.chosenSchool)
+                .map(({ id, name }) => ({ value: id, name })),
+            ]}
+            value={element.chosenSchool ?? asAll}
+            onChoose={(id) => onSchool(id === asAll ? null : id)}
+          />
+        </div>
+      )}
       <div className="mt-1 flex gap-4 px-2">
         <div className="shrink-0 self-start bg-paper px-2 py-1">
           <Ladder

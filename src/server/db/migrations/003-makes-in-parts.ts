@@ -1,7 +1,6 @@
 import { QueryTypes } from 'sequelize';
-import { upgrade } from '#core/upgrade/upgrade';
-import { summaryOf } from '#core/make/summary';
-import type { Migration } from './migration';
+import { makeUpTo } from '#core/upgrade/upgrade';
+import { type Migration, toBeMadeAnew } from './migration';
 
 /**
  * Makes in parts, so that an edit rewrites what it touches: the head, a row for each picture, a summary for lists. Results of readings leave
@@ -38,7 +37,8 @@ export const makesInParts: Migration = {
       transaction,
     });
     for (const { id, document } of makes) {
-      const { value: make, blobs } = upgrade({ what: 'make', value: document });
+      const { value, blobs } = makeUpTo(document, 3);
+      const make = value as { pictures: { id: string }[] };
       for (const { sha256, bytes } of blobs) {
         await sequelize.query(
           `INSERT INTO blobs (sha256, media_type, bytes, created_at) VALUES (:sha256, 'application/octet-stream', :bytes, now())
@@ -48,7 +48,7 @@ export const makesInParts: Migration = {
       }
       const { pictures, ...head } = make;
       await sequelize.query('UPDATE makes SET head = :head, summary = :summary WHERE id = :id', {
-        replacements: { id, head: JSON.stringify(head), summary: JSON.stringify(summaryOf(make)) },
+        replacements: { id, head: JSON.stringify(head), summary: toBeMadeAnew },
         transaction,
       });
       for (const [place, picture] of pictures.entries()) {

@@ -1,5 +1,6 @@
 import { useShallow } from 'zustand/react/shallow';
 import type { Relief } from '#model/body';
+import type { ColouredPicture } from '#model/coloured-picture';
 import type { Picture } from '#model/picture';
 import { elementTint } from '#core/colour/element-tints';
 import { counted } from '#core/make/counted';
@@ -14,7 +15,7 @@ import { regionName } from '../../elements-overlay';
 import type { MakeStore } from '../../make-store';
 import { editOf } from '../../use-elements-hand';
 
-type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: Picture; table: IndexedTable };
+type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: ColouredPicture; table: IndexedTable };
 
 const newId = () => crypto.randomUUID();
 
@@ -44,7 +45,7 @@ const isRelief = (relief: Relief | undefined, wished: Relief | null): boolean =>
   wished === null ? relief === undefined : relief?.kind === wished.kind && (relief.strength ?? 1) === (wished.strength ?? 1);
 
 /** Elements that a body is of. */
-function bodyName(picture: Picture, table: IndexedTable, { regionIds }: PictureBody): string {
+function bodyName(picture: ColouredPicture, table: IndexedTable, { regionIds }: PictureBody): string {
   const names = [...new Set(regionIds.map((id) => regionName(picture, table, id)))];
   return names.length > 3 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : names.join(', ');
 }

@@ -1,7 +1,7 @@
 import { Hand as HandIcon, Trash2 } from 'lucide-react';
 import { useEffect, useEffectEvent, useRef } from 'react';
 import { type ElementKind, elementKinds } from '#model/element-kind';
-import type { Element } from '#model/picture';
+import type { ColouredElement } from '#model/coloured-picture';
 import { cleanText } from '#model/text';
 import { elementTint } from '#core/colour/element-tints';
 import { counted } from '#core/make/counted';
@@ -24,7 +24,7 @@ export type ElementActs = {
 };
 
 type Props = ElementActs & {
-  element: Element;
+  element: ColouredElement;
   index: number;
   measure: ElementMeasure;
   isHeld: boolean;
@@ -37,7 +37,7 @@ type Props = ElementActs & {
 
 /** Area, narrowest place and nib of an element, or that it is too tiny to blend. */
 function measureWords(
-  { regionIds, spot, outside, kind }: Element,
+  { regionIds, spot, outside, kind }: ColouredElement,
   { areaMm2, narrowestMm, nib, isTooTinyToBlend }: ElementMeasure,
 ): string {
   const strokes = spot && counted(spot.strokes.length, 'tap or stroke', 'taps and strokes');

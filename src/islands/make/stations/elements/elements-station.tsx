@@ -1,7 +1,7 @@
 import { useId, useMemo } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { Make } from '#model/make';
-import type { Element, Picture } from '#model/picture';
+import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
 import { suggestedNames } from '#core/make/element-names';
 import { pictureById } from '#core/make/picture-lookup';
 import { progressOfPicture } from '#core/make/progress';
@@ -26,7 +26,7 @@ type Props = {
   useMake: MakeStore;
   useElements: ElementsDesk;
   make: Make;
-  picture: Picture;
+  picture: ColouredPicture;
   table: IndexedTable | undefined;
   raster: Raster;
   /** Null while it is not known. */
@@ -91,7 +91,7 @@ export function ElementsStation(props: Props) {
 }
 
 /** Names of elements in the maker's other makes; they are only offered, so that none is no trouble. */
-function useOwnNames(make: Make, picture: Picture): readonly string[] {
+function useOwnNames(make: Make, picture: ColouredPicture): readonly string[] {
   const makes = useListedMakes();
   return useMemo(
     () => [
@@ -102,7 +102,7 @@ function useOwnNames(make: Make, picture: Picture): readonly string[] {
   );
 }
 
-type ListProps = Props & { /** Default: all. */ isShown?: (element: Element) => boolean };
+type ListProps = Props & { /** Default: all. */ isShown?: (element: ColouredElement) => boolean };
 
 function ElementList({ useMake, useElements, make, picture, table, raster, isShown = () => true }: ListProps) {
   const { hand, nameTurn, edit, takeInHand, walkOn } = useMake(

@@ -1,6 +1,6 @@
 import { useShallow } from 'zustand/react/shallow';
 import { frontId } from '#model/front';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { counted } from '#core/make/counted';
 import type { IndexedTable } from '#core/make/region-tables';
 import { turnFront } from '#core/scene/standing-edits';
@@ -10,7 +10,7 @@ import { frontWords, regionName, shownFronts } from '../../elements-overlay';
 import type { MakeStore } from '../../make-store';
 import { editOf } from '../../use-elements-hand';
 
-type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: Picture; table: IndexedTable };
+type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: ColouredPicture; table: IndexedTable };
 
 /** Most borders listed; the arrows on the picture show all. */
 const mostListed = 40;

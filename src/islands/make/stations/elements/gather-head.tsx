@@ -1,4 +1,4 @@
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { counted } from '#core/make/counted';
 import { progressOfPicture } from '#core/make/progress';
 import type { OpenInside } from '#core/picture/open-inside';
@@ -6,14 +6,14 @@ import { Button } from '#ui/button.tsx';
 import type { Hand } from '../../make-store';
 
 type Props = {
-  picture: Picture;
+  picture: ColouredPicture;
   hand: Hand;
   onPutDown: () => void;
   /** Null while the areas are being fetched. */
   onNextWhite: (() => void) | null;
 };
 
-function instruction(picture: Picture, hand: Hand): string {
+function instruction(picture: ColouredPicture, hand: Hand): string {
   const inHand = hand.kind === 'element' ? picture.elements.find(({ id }) => id === hand.elementId) : undefined;
   if (inHand && hand.kind === 'element' && hand.isJoining)
     return `Tap or drag over what ${inHand.name} is to take in. Tap one of its own to let it go.`;

@@ -1,5 +1,5 @@
 import { useShallow } from 'zustand/react/shallow';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { pictureById, regionIdsUnder } from '#core/make/picture-lookup';
 import { Button } from '#ui/button.tsx';
 import { ChoiceButtons } from '#ui/choice-buttons.tsx';
@@ -8,7 +8,7 @@ import { nameSpot } from '../../elements-acts';
 import type { ElementsDesk } from '../../elements-desk';
 import type { MakeStore } from '../../make-store';
 
-type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: Picture };
+type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: ColouredPicture };
 
 /** Soft spots as people make them: how large a tap is, over how much it fades. Common practice, no source. */
 const usual = [

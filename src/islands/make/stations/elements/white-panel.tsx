@@ -1,6 +1,6 @@
 import { useShallow } from 'zustand/react/shallow';
 import type { Operation } from '#model/operation';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { counted } from '#core/make/counted';
 import { farOffRegions, whiteBySize } from '#core/make/overlooked';
 import type { IndexedTable } from '#core/make/region-tables';
@@ -9,7 +9,7 @@ import { keepWhite, showNextWhite } from '../../elements-acts';
 import type { ElementsDesk } from '../../elements-desk';
 import type { MakeStore } from '../../make-store';
 
-type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: Picture; table: IndexedTable | undefined };
+type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: ColouredPicture; table: IndexedTable | undefined };
 
 /** Most areas listed at once; the others come by the key. */
 const mostListed = 40;

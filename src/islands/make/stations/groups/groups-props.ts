@@ -1,5 +1,5 @@
 import type { Make } from '#model/make';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { GroupsDesk } from '../../groups-desk';
 import type { MakeStore } from '../../make-store';
@@ -13,9 +13,9 @@ export type GroupsProps = {
   useGroups: GroupsDesk;
   make: Make;
   /** As it is kept. */
-  picture: Picture;
+  picture: ColouredPicture;
   /** As it is shown: with what is tried, but not taken yet. */
-  shown: Picture;
+  shown: ColouredPicture;
   table: IndexedTable | undefined;
   raster: Raster;
   bands: Bands;

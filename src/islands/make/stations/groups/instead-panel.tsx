@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
-import type { Element } from '#model/picture';
+import type { ColouredElement } from '#model/coloured-picture';
+import { nameOfColouring } from '#core/make/coloured';
 import { type Instead, insteadOf } from '#core/groups/instead';
 import { isUsable } from '#core/markers/find-ladders';
 import { Button } from '#ui/button.tsx';
@@ -10,7 +11,7 @@ import type { GroupsProps } from './groups-props';
 import { RecipeFromFile } from './recipe-from-file';
 import { Translated } from './translated';
 
-type Wanted = { element: Element; found: Instead | { problem: string } };
+type Wanted = { element: ColouredElement; found: Instead | { problem: string } };
 
 /** Which ladders need something instead: those with a marker that is gone, dead or not owned; or all, into one line of the rack. */
 function useWanted({ picture, make }: Pick<GroupsProps, 'picture' | 'make'>, rack: ShownRack, lineId: string | null): Wanted[] {
@@ -38,10 +39,10 @@ export function InsteadPanel(props: GroupsProps) {
   const rack = useMake((state) => state.rack);
   const [lineId, setLineId] = useState<string>('all');
   const wanted = useWanted(props, rack, lineId === 'all' ? null : lineId);
-  const stores = { useMake, useGroups, pictureId: picture.id };
+  const stores = { useMake, useGroups, of: nameOfColouring(picture) };
   /** On the picture while it is pointed to, or walked to by keys. */
   const show = (elementId: string, found: ReturnType<typeof insteadOf> | null) =>
-    useGroups.getState().set({ preview: found && 'ladder' in found ? wouldGive(picture.id, elementId, found.ladder) : null });
+    useGroups.getState().set({ preview: found && 'ladder' in found ? wouldGive(stores.of, elementId, found.ladder) : null });
   const ready = wanted.flatMap(({ element, found }) => ('problem' in found ? [] : [[element.id, found.ladder] as const]));
   const choices = [{ id: 'all', name: 'All I own' }, ...rack.lines.map(({ id, name }) => ({ id, name }))];
   return (

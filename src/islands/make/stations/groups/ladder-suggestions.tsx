@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import type { Make } from '#model/make';
-import type { Element, Picture } from '#model/picture';
+import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
 import { besideElement, elementBorders } from '#core/groups/element-borders';
 import { areaMm2Of } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
@@ -9,18 +9,17 @@ import { rungsForArea, type SuggestedLadder, suggestLadders } from '#core/marker
 import { Choice } from '#ui/choice.tsx';
 import { DragChip } from '#ui/drag-chip.tsx';
 import { Ladder } from '#ui/ladder.tsx';
-import { giveSuggested } from '../../groups-acts';
+import { type GroupsStores, giveSuggested } from '../../groups-acts';
 import type { ShownRack } from '../../make-store';
-import type { GroupsProps } from './groups-props';
 import { HueChoice } from './hue-choice';
 import { useTakenBefore } from './use-taken-before';
 
 type Props = {
-  stores: Pick<GroupsProps, 'useMake' | 'useGroups'> & { pictureId: string };
+  stores: GroupsStores;
   make: Make;
-  picture: Picture;
+  picture: ColouredPicture;
   table: IndexedTable | undefined;
-  element: Element;
+  element: ColouredElement;
   rack: ShownRack;
   dropAt: (clientX: number, clientY: number, onElement: (elementId: string) => void) => void;
 };

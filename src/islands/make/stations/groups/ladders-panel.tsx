@@ -2,7 +2,7 @@ import { GripVertical } from 'lucide-react';
 import { type SubmitEvent, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { Ladder as LadderModel } from '#model/ladder';
-import type { Element } from '#model/picture';
+import type { ColouredElement } from '#model/coloured-picture';
 import type { RackMarker } from '#model/marker';
 import { ladderReasons } from '#core/markers/ladder-reasons';
 import { ladderWarnings } from '#core/markers/ladder-warnings';
@@ -15,7 +15,16 @@ import { Field } from '#ui/field.tsx';
 import type { RungWork } from '#ui/rail-rungs.tsx';
 import { ValueRail } from '#ui/value-rail.tsx';
 import { elementAt } from '../../element-at';
-import { addTowards, giveLadder, layMarker, rungAtLightness, stepTowards, takeRungOut, wouldGive } from '../../groups-acts';
+import {
+  type GroupsStores,
+  addTowards,
+  giveLadder,
+  layMarker,
+  rungAtLightness,
+  stepTowards,
+  takeRungOut,
+  wouldGive,
+} from '../../groups-acts';
 import { ladderWords, rungsToShow } from '../../ladder-words';
 import type { ShownRack } from '../../make-store';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
@@ -24,6 +33,7 @@ import type { GroupsProps } from './groups-props';
 import { LadderSuggestions } from './ladder-suggestions';
 import { OrderOfLadder } from './order-of-ladder';
 import { RungBar } from './rung-bar';
+import { nameOfColouring } from '#core/make/coloured';
 
 /** Keys on a rung: as the rung moves on the rail, up is paler. */
 const keyTowards = { ArrowUp: 'paler', ArrowDown: 'darker' } as const;
@@ -33,7 +43,7 @@ export function LaddersPanel(props: GroupsProps) {
   const { useMake, useGroups, make, picture, shown, table, raster } = props;
   const { rack, hand, takeInHand } = useMake(useShallow((state) => ({ rack: state.rack, hand: state.hand, takeInHand: state.takeInHand })));
   const { rungId, set } = useGroups(useShallow((state) => ({ rungId: state.rungId, set: state.set })));
-  const stores = { useMake, useGroups, pictureId: picture.id };
+  const stores = { useMake, useGroups, of: nameOfColouring(picture) };
   const chosen = hand.kind === 'element' ? picture.elements.find(({ id }) => id === hand.elementId) : undefined;
   const columns = useColumns(shown.elements, rack);
   const inHand = chosen?.ladder?.rungs.findIndex(({ markerId }) => markerId === rungId) ?? -1;
@@ -52,7 +62,7 @@ export function LaddersPanel(props: GroupsProps) {
       const markerId = chosenRungs[rung]?.markerId ?? '';
       const moved = rungAtLightness(stores, chosen.id, markerId, lightnessL);
       const done = moved && 'ladder' in moved ? moved : null;
-      if (!settles) return set({ preview: done && wouldGive(picture.id, chosen.id, done.ladder) });
+      if (!settles) return set({ preview: done && wouldGive(stores.of, chosen.id, done.ladder) });
       if (done) giveLadder(stores, chosen.id, done.ladder);
       set({ preview: null, rungId: done?.markerId ?? markerId });
     },
@@ -128,7 +138,7 @@ export function LaddersPanel(props: GroupsProps) {
   );
 }
 
-function useColumns(elements: readonly Element[], rack: ShownRack) {
+function useColumns(elements: readonly ColouredElement[], rack: ShownRack) {
   return useMemo(() => {
     const noteOf = noteLookup(rack.pairNotes);
     const byId = new Map(rack.markers.map((marker) => [marker.id, marker]));
@@ -146,13 +156,12 @@ function useColumns(elements: readonly Element[], rack: ShownRack) {
 }
 
 type DropAt = (clientX: number, clientY: number, onElement: (elementId: string) => void) => void;
-type Stores = Pick<GroupsProps, 'useMake' | 'useGroups'> & { pictureId: string };
 type TypedProps = {
-  stores: Stores;
+  stores: GroupsStores;
   rack: ShownRack;
-  chosen: Element | undefined;
+  chosen: ColouredElement | undefined;
   dropAt: DropAt;
-  onHand: (ladder: NonNullable<Element['ladder']>) => void;
+  onHand: (ladder: NonNullable<ColouredElement['ladder']>) => void;
 };
 
 /** Codes as they are typed: given to the chosen element, taken in hand, or dragged one by one onto what they are for. */
@@ -237,7 +246,15 @@ function DidYouMean({ rack, markers, onChoose }: DidYouMeanProps) {
 }
 
 /** The steps of a given ladder in words, with what the maker noted about its pairs. */
-function LadderWords({ element, rack, onGive }: { element: Element; rack: ShownRack; onGive: (ladder: LadderModel | null) => void }) {
+function LadderWords({
+  element,
+  rack,
+  onGive,
+}: {
+  element: ColouredElement;
+  rack: ShownRack;
+  onGive: (ladder: LadderModel | null) => void;
+}) {
   const own = element.ladder?.rungs ?? [];
   const rungs = own.map(({ markerId }) => rack.markers.find(({ id }) => id === markerId)).filter((marker) => marker !== undefined);
   return (

@@ -1,5 +1,6 @@
 import { type SubmitEvent, useState } from 'react';
 import type { Make } from '#model/make';
+import { allColoured } from '#core/make/coloured';
 import { counted } from '#core/make/counted';
 import { Button } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
@@ -11,7 +12,7 @@ type Held = NonNullable<Make['onlyMarkers']>;
 
 /** Markers that the ladders of a make use, each once. */
 function markersOut(make: Make): Held {
-  const rungs = make.pictures.flatMap(({ elements }) => elements.flatMap(({ ladder }) => ladder?.rungs ?? []));
+  const rungs = allColoured(make).flatMap(({ elements }) => elements.flatMap(({ ladder }) => ladder?.rungs ?? []));
   return [...new Map(rungs.map((rung) => [rung.markerId, rung])).values()];
 }
 

@@ -1,8 +1,9 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { Ladder } from '#model/ladder';
-import type { Element } from '#model/picture';
+import type { ColouredElement } from '#model/coloured-picture';
 import { counted } from '#core/make/counted';
 import { lampOver } from '#core/scene/lamp-over';
+import { lampOfColouring } from '#core/make/coloured';
 import { paintSmall } from '#core/scene/picture-bands';
 import { canvasOf } from '#ui/canvas-of.ts';
 import { Button } from '#ui/button.tsx';
@@ -18,7 +19,7 @@ export type PaletteProposal = { ladders: ReadonlyMap<string, Ladder>; different:
 type Props = GroupsProps & {
   proposal: PaletteProposal;
   number: number;
-  elements: readonly Element[];
+  elements: readonly ColouredElement[];
   rack: ShownRack;
   onShow: (ladders: ReadonlyMap<string, Ladder> | null) => void;
   onTake: (ladders: ReadonlyMap<string, Ladder>) => void;
@@ -122,10 +123,14 @@ function useSmallPaint({ picture, make, table, raster, rack, ladders }: Painted)
     const turn = setTimeout(() => {
       const dressed = { ...picture, elements: picture.elements.map((own) => ({ ...own, ladder: ladders.get(own.id) ?? own.ladder })) };
       const markers = new Map(rack.markers.map((marker) => [marker.id, marker]));
-      const small = paintSmall(dressed, { table, labels, lamp: lampOver(make.lamp, make.pictures, picture.id), markers }, smallPx);
+      const small = paintSmall(
+        dressed,
+        { table, labels, lamp: lampOver(lampOfColouring(make, picture.colouring), make.pictures, picture.id), markers },
+        smallPx,
+      );
       setPaint(canvasOf(small.rgba, small.width, small.height));
     });
     return () => clearTimeout(turn);
-  }, [picture, make.lamp, make.pictures, table, raster, rack.markers, ladders]);
+  }, [picture, make, table, raster, rack.markers, ladders]);
   return paint;
 }

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { Ladder } from '#model/ladder';
-import type { Element } from '#model/picture';
+import type { ColouredElement } from '#model/coloured-picture';
+import { nameOfColouring } from '#core/make/coloured';
 import { elementBorders } from '#core/groups/element-borders';
 import { staysWhite } from '#core/make/element-names';
 import { counted } from '#core/make/counted';
@@ -20,7 +21,7 @@ import { OnlyMarkers } from './only-markers';
 import { PaletteCard, type PaletteProposal } from './palette-card';
 import { turned } from './turned-set';
 
-type Found = { proposals: PaletteProposal[]; elements: Element[] } | { problem: string };
+type Found = { proposals: PaletteProposal[]; elements: ColouredElement[] } | { problem: string };
 
 const numbers = [1, 2, 3, 4, 5, 6, 7, 8, 10, 12] as const;
 
@@ -35,7 +36,7 @@ export function PalettePanel(props: GroupsProps) {
   const [found, setFound] = useState<Found | null>(null);
   const [busy, setBusy] = useState(false);
   const coloured = picture.elements.filter((element) => !staysWhite(element) && (element.regionIds.length > 0 || element.spot));
-  const stores = { useMake, useGroups, pictureId: picture.id };
+  const stores = { useMake, useGroups, of: nameOfColouring(picture) };
 
   const find = async () => {
     if (!worker) return;
@@ -53,7 +54,7 @@ export function PalettePanel(props: GroupsProps) {
     setBusy(false);
   };
   const show = (ladders: ReadonlyMap<string, Ladder> | null) =>
-    set({ preview: ladders && [...ladders].flatMap(([id, ladder]) => wouldGive(picture.id, id, ladder)) });
+    set({ preview: ladders && [...ladders].flatMap(([id, ladder]) => wouldGive(stores.of, id, ladder)) });
 
   return (
     <div className="space-y-3">
@@ -98,7 +99,7 @@ export function PalettePanel(props: GroupsProps) {
   );
 }
 
-type Asked = { coloured: readonly Element[]; kept: ReadonlySet<string>; most: number };
+type Asked = { coloured: readonly ColouredElement[]; kept: ReadonlySet<string>; most: number };
 
 /** What the worker is asked: the elements with their areas, what touches what, and what is kept. */
 function paletteRequest({ make, picture, table }: GroupsProps, rack: ShownRack, { coloured, kept, most }: Asked): PaletteRequestMessage {
@@ -127,7 +128,7 @@ function paletteRequest({ make, picture, table }: GroupsProps, rack: ShownRack, 
 type Rack = { markers: readonly { id: string; code: string }[] };
 type Answered = Extract<PaletteAnswer, { proposals: unknown }>['proposals'][number];
 
-function withCodes({ ladders, ...rest }: Answered, elements: readonly Element[], { markers }: Rack): PaletteProposal {
+function withCodes({ ladders, ...rest }: Answered, elements: readonly ColouredElement[], { markers }: Rack): PaletteProposal {
   const codeOf = new Map(markers.map(({ id, code }) => [id, code]));
   return {
     ...rest,

@@ -1,9 +1,9 @@
 import { useCallback, useMemo } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { type WayOut, waysOut } from '#core/groups/ways-out';
 import { counted } from '#core/make/counted';
-import { pictureById } from '#core/make/picture-lookup';
+import { colouredNow, nameOfColouring } from '#core/make/coloured';
 import type { Unparted } from '#core/scene/parting';
 import type { Near } from '#core/scene/near-in-lightness';
 import { Button } from '#ui/button.tsx';
@@ -105,7 +105,7 @@ function Ways({ useMake, useGroups, make, picture, table, parting, pair }: WaysP
   const rack = useMake((state) => state.rack);
   const preview = useGroups((state) => state.preview);
   const waysOf = useCallback(
-    (now: Picture): WayOut[] => {
+    (now: ColouredPicture): WayOut[] => {
       if (!table) return [];
       const only = make.onlyMarkers && new Set(make.onlyMarkers.map(({ markerId }) => markerId));
       const { ids, contacts } = parting;
@@ -119,7 +119,7 @@ function Ways({ useMake, useGroups, make, picture, table, parting, pair }: WaysP
     const { edit } = useMake.getState();
     // The way is found anew in the make as it is when it is kept.
     edit((newest) => {
-      const now = pictureById(newest, picture.id);
+      const now = colouredNow(newest, nameOfColouring(picture));
       return (now && waysOf(now).find((way) => way.kind === kind)?.operations) ?? null;
     });
     useGroups.getState().set({ preview: null, pointedPair: null, said: `${words}.` });
@@ -141,7 +141,7 @@ function Ways({ useMake, useGroups, make, picture, table, parting, pair }: WaysP
           >
             <span className="flex gap-2">
               {way.operations.flatMap((operation) =>
-                operation.kind === 'patch' && operation.entity === 'element' && operation.fields.ladder
+                operation.kind === 'patch' && operation.entity === 'treatment' && operation.fields.ladder
                   ? [<Ladder key={operation.id} rungs={rungsToShow(operation.fields.ladder, rack.markers)} height={90} withRoles={false} />]
                   : [],
               )}

@@ -7,6 +7,7 @@ import { recipeOfPicture } from '#core/technique/recipe';
 import { buttonLook } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
 import { GlanceChart } from '#ui/glance-chart.tsx';
+import { printedAddress } from '#islands/shared/printed-address.ts';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
 import type { GroupsProps } from './groups-props';
 
@@ -25,7 +26,7 @@ export function PullPanel({ useMake, make, picture, table, bands }: GroupsProps)
     <div className="space-y-4">
       <p className="flex flex-wrap items-center justify-between gap-2">
         <strong>{counted(pulled.length, 'marker')}, in the order of use</strong>
-        <a href={`/makes/${make.id}/pull-list?picture=${picture.id}`} target="_blank" rel="noreferrer" className={buttonLook('plain')}>
+        <a href={printedAddress(make.id, 'pull-list', picture)} target="_blank" rel="noreferrer" className={buttonLook('plain')}>
           Print it (half a sheet)
         </a>
       </p>

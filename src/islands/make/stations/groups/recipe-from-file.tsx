@@ -11,6 +11,7 @@ import type { ReadRecipe, TranslatedElement } from '#workers/recipe-reading';
 import { giveLadders } from '../../groups-acts';
 import type { GroupsProps } from './groups-props';
 import { Translated } from './translated';
+import { nameOfColouring } from '#core/make/coloured';
 
 /** Elements that are shown at once; more at a press. */
 const shownAtOnce = 40;
@@ -57,7 +58,7 @@ export function RecipeFromFile({ useMake, useGroups, make, picture }: GroupsProp
     const element = elementOf(name);
     return 'ladder' in own && element ? [[element.id, own.ladder] as const] : [];
   });
-  const stores = { useMake, useGroups, pictureId: picture.id };
+  const stores = { useMake, useGroups, of: nameOfColouring(picture) };
   return (
     <section aria-label="A recipe from a file" className="space-y-2 border-t-2 border-ink pt-3">
       <div className="flex flex-wrap items-center gap-3">

@@ -1,22 +1,21 @@
 import { useDeferredValue, useMemo } from 'react';
 import type { Make } from '#model/make';
-import type { Element, Picture } from '#model/picture';
+import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
 import { insteadOf } from '#core/groups/instead';
 import { nextMarker } from '#core/groups/rung-steps';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { Button } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
-import { addTowards, giveLadders, stepTowards, takeRungOut } from '../../groups-acts';
+import { type GroupsStores, addTowards, giveLadders, stepTowards, takeRungOut } from '../../groups-acts';
 import type { ShownRack } from '../../make-store';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
-import type { GroupsProps } from './groups-props';
 
 type Props = {
-  stores: Pick<GroupsProps, 'useMake' | 'useGroups'> & { pictureId: string };
+  stores: GroupsStores;
   make: Make;
   rack: ShownRack;
-  picture: Picture;
-  element: Element;
+  picture: ColouredPicture;
+  element: ColouredElement;
   rung: number;
 };
 

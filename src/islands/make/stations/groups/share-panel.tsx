@@ -1,10 +1,10 @@
 import { Pin, Shuffle } from 'lucide-react';
 import { type SubmitEvent, useEffect, useMemo, useState } from 'react';
 import type { Ladder } from '#model/ladder';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { shareRegions } from '#core/groups/share-regions';
 import { counted } from '#core/make/counted';
-import { pictureById } from '#core/make/picture-lookup';
+import { colouredNow, nameOfColouring } from '#core/make/coloured';
 import { Button } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
 import { Ladder as LadderView } from '#ui/ladder.tsx';
@@ -19,7 +19,7 @@ import { LoosePieces } from './loose-pieces';
 import { sharedRegions, useSharing } from './use-sharing';
 
 /** Ladders that a picture has, each once. */
-function laddersOf({ elements }: Picture): Ladder[] {
+function laddersOf({ elements }: ColouredPicture): Ladder[] {
   return [...new Map(elements.flatMap(({ ladder }) => (ladder ? [[ladderWords(ladder), ladder] as const] : []))).values()];
 }
 
@@ -46,7 +46,7 @@ export function SharePanel(props: GroupsProps) {
     const name = picture.elements.find(({ id }) => id === sharing.elementIds[0])?.name.replace(/ \d+$/, '') ?? 'Repeat';
     useMake.getState().takeInHand({ kind: 'nothing' });
     const isDone = useMake.getState().edit((newest) => {
-      const now = pictureById(newest, picture.id);
+      const now = colouredNow(newest, nameOfColouring(picture));
       if (!now) return null;
       const here = new Set(now.elements.flatMap(({ regionIds }) => regionIds));
       const still = new Map([...kindOf].filter(([id]) => here.has(id)));
@@ -117,7 +117,7 @@ export function SharePanel(props: GroupsProps) {
   );
 }
 
-type SourcesProps = { picture: Picture; elementIds: readonly string[]; onElements: (elementIds: string[]) => void };
+type SourcesProps = { picture: ColouredPicture; elementIds: readonly string[]; onElements: (elementIds: string[]) => void };
 
 /** Elements whose areas are shared out. */
 function Sources({ picture, elementIds, onElements }: SourcesProps) {
@@ -140,7 +140,7 @@ function Sources({ picture, elementIds, onElements }: SourcesProps) {
 
 type LaddersProps = {
   rack: ShownRack;
-  picture: Picture;
+  picture: ColouredPicture;
   sharing: Sharing;
   counts: readonly number[];
   onLadders: (ladders: Ladder[]) => void;

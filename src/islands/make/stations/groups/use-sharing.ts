@@ -1,5 +1,5 @@
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import type { Region } from '#model/region-table';
 import { shareRegions } from '#core/groups/share-regions';
 import type { IndexedTable } from '#core/make/region-tables';
@@ -9,7 +9,11 @@ import type { GroupsDesk, Sharing } from '../../groups-desk';
 import { useGroupsWorker } from '../../use-groups-worker';
 
 /** Regions that are shared out: those of the elements that take part. */
-export function sharedRegions(picture: Picture, table: IndexedTable | undefined, { elementIds }: Pick<Sharing, 'elementIds'>): Region[] {
+export function sharedRegions(
+  picture: ColouredPicture,
+  table: IndexedTable | undefined,
+  { elementIds }: Pick<Sharing, 'elementIds'>,
+): Region[] {
   const chosen = new Set(elementIds);
   return picture.elements
     .filter(({ id }) => chosen.has(id))
@@ -55,7 +59,7 @@ function problemWords(
 /** Shares the regions out in a worker whenever what is asked changes, and shows the picture as it would be. */
 export function useSharing(
   useGroups: GroupsDesk,
-  picture: Picture,
+  picture: ColouredPicture,
   table: IndexedTable | undefined,
   labels: Uint16Array | null,
 ): SharingState {

@@ -1,12 +1,13 @@
 import { useMemo } from 'react';
 import type { Make } from '#model/make';
+import { allColoured } from '#core/make/coloured';
 import { useListedMakes } from '#islands/shared/use-fetched.ts';
 
 /** What the maker gave to elements of a name before, in other makes and pictures; it is only offered, so that none is no trouble. */
 export function useTakenBefore(make: Make, pictureId: string): (name: string) => string[][] {
   const makes = useListedMakes();
   return useMemo(() => {
-    const here = make.pictures
+    const here = allColoured({ pictures: make.pictures })
       .filter(({ id }) => id !== pictureId)
       .flatMap(({ elements }) =>
         elements.flatMap(({ name, ladder }) => (ladder ? [{ element: name, ids: ladder.rungs.map(({ markerId }) => markerId) }] : [])),

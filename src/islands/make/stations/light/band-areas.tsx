@@ -1,10 +1,10 @@
-import type { Element } from '#model/picture';
+import type { ColouredElement } from '#model/coloured-picture';
 import { chipColours } from '#core/colour/coats';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { inkHex } from '#ui/colours.ts';
 
 type Props = {
-  elements: readonly Element[];
+  elements: readonly ColouredElement[];
   /** Paper that each rung covers, light to dark, in mm², by element id. */
   areasMm2: ReadonlyMap<string, number[]>;
   markers: readonly ShownMarker[];

@@ -1,5 +1,6 @@
 import { useShallow } from 'zustand/react/shallow';
 import type { SceneLamp } from '#model/lamp';
+import type { ColouredPicture } from '#model/coloured-picture';
 import type { Picture } from '#model/picture';
 import { lampOver } from '#core/scene/lamp-over';
 import { type LitElement, lightChanges } from '#core/scene/lights-compared';
@@ -15,7 +16,7 @@ import type { Raster } from '../../use-raster';
 type Props = {
   useLight: LightDesk;
   pictures: readonly Picture[];
-  picture: Picture;
+  picture: ColouredPicture;
   table: IndexedTable | undefined;
   raster: Raster;
   markers: readonly ShownMarker[];
@@ -24,7 +25,7 @@ type Props = {
   onSettle: (lamp: SceneLamp) => void;
 };
 
-function litElements(picture: Picture, { areasMm2, places }: Bands): LitElement[] {
+function litElements(picture: ColouredPicture, { areasMm2, places }: Bands): LitElement[] {
   return picture.elements.flatMap(({ id, name }) => {
     const [areas, own] = [areasMm2.get(id), places.get(id)];
     return areas && own ? [{ name, areasMm2: areas, places: own }] : [];

@@ -1,11 +1,11 @@
 import { useShallow } from 'zustand/react/shallow';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { turnEdge } from '../../light-acts';
 import type { LightDesk } from '../../light-desk';
 import type { MakeStore } from '../../make-store';
 import type { Bands, ElementEdge } from '../../use-bands';
 
-type Props = { useMake: MakeStore; useLight: LightDesk; picture: Picture; bands: Bands; chosenId: string | null };
+type Props = { useMake: MakeStore; useLight: LightDesk; picture: ColouredPicture; bands: Bands; chosenId: string | null };
 
 const sides = ['upper', 'upper right', 'right', 'lower right', 'lower', 'lower left', 'left', 'upper left'];
 

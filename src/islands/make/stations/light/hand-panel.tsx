@@ -1,6 +1,6 @@
 import { useShallow } from 'zustand/react/shallow';
 import type { HandKind } from '#model/hand-stroke';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { counted } from '#core/make/counted';
 import { Button } from '#ui/button.tsx';
 import { ChoiceButtons } from '#ui/choice-buttons.tsx';
@@ -8,6 +8,7 @@ import { Slider } from '#ui/slider.tsx';
 import { liftStrokes } from '../../light-acts';
 import type { LightDesk } from '../../light-desk';
 import type { MakeStore } from '../../make-store';
+import { nameOfColouring } from '#core/make/coloured';
 
 const tools: readonly { id: HandKind; name: string; hint: string }[] = [
   { id: 'darker', name: 'Darker', hint: 'Tap or draw: it gets darker there, within the areas your stroke touches.' },
@@ -17,14 +18,14 @@ const tools: readonly { id: HandKind; name: string; hint: string }[] = [
   { id: 'valley', name: 'Valley', hint: 'Draw along a crease: it is dark on both sides.' },
 ];
 
-type Props = { useMake: MakeStore; useLight: LightDesk; picture: Picture };
+type Props = { useMake: MakeStore; useLight: LightDesk; picture: ColouredPicture };
 
 /** The maker's own word on the light: strokes over what was computed. */
 export function HandPanel({ useMake, useLight, picture }: Props) {
   const { tool, radiusMm, said, set } = useLight(
     useShallow((state) => ({ tool: state.tool, radiusMm: state.radiusMm, said: state.said, set: state.set })),
   );
-  const { strokes } = picture;
+  const { strokes } = picture.colouring;
   return (
     <div className="space-y-3">
       <ChoiceButtons label="What the hand does" choices={tools} chosen={tool} onChoose={(id) => set({ tool: id })} />
@@ -49,8 +50,8 @@ export function HandPanel({ useMake, useLight, picture }: Props) {
       </p>
       {strokes.length > 0 && (
         <div className="flex flex-wrap gap-2">
-          <Button onClick={() => liftStrokes(useMake, useLight, picture.id, 'last')}>Take the last stroke away</Button>
-          <Button weight="quiet" onClick={() => liftStrokes(useMake, useLight, picture.id, 'all')}>
+          <Button onClick={() => liftStrokes(useMake, useLight, nameOfColouring(picture), 'last')}>Take the last stroke away</Button>
+          <Button weight="quiet" onClick={() => liftStrokes(useMake, useLight, nameOfColouring(picture), 'all')}>
             Take all away
           </Button>
         </div>

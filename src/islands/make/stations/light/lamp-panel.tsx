@@ -1,21 +1,23 @@
 import { ArrowDown, Sun } from 'lucide-react';
 import type { DistantLamp, SceneLamp } from '#model/lamp';
-import type { Picture } from '#model/picture';
-import { usualMarksPull } from '#core/light/marks-pull';
+import type { ColouredPicture } from '#model/coloured-picture';
+import { usualCuesPull } from '#core/light/cues-pull';
 import { Choice } from '#ui/choice.tsx';
 import { ChoiceButtons } from '#ui/choice-buttons.tsx';
 import { leastNearMm, lowestDeg, mostNearMm, sideWords } from '#ui/lamp-place.ts';
 import { Slider } from '#ui/slider.tsx';
-import { pulledByMarks } from '../../light-acts';
+import { ToggleChip } from '#ui/toggle-chip.tsx';
+import { pulledByCues, turnOwnLamp } from '../../light-acts';
 import type { LightDesk } from '../../light-desk';
 import type { MakeStore } from '../../make-store';
 import { lampPlaces } from './lamp-places';
 import { TriedSlider } from './tried-slider';
+import { nameOfColouring } from '#core/make/coloured';
 
 type Props = {
   useMake: MakeStore;
   useLight: LightDesk;
-  picture: Picture;
+  picture: ColouredPicture;
   lamp: SceneLamp;
   hasMarks: boolean;
   /** Told while a slider moves: an edit only when it settles. */
@@ -34,7 +36,7 @@ const lampKinds = [
 ] as const;
 
 /** Lights the other kind of lamp: about where the one before shone from. */
-function otherKind(lamp: SceneLamp, picture: Picture): SceneLamp {
+function otherKind(lamp: SceneLamp, picture: ColouredPicture): SceneLamp {
   const { ambient, fill } = lamp;
   const beside = { ...(ambient === undefined ? {} : { ambient }), ...(fill ? { fill } : {}) };
   const [middleX, middleY] = [picture.widthMm / 2, picture.heightMm / 2];
@@ -97,17 +99,25 @@ export function LampPanel({ useMake, useLight, picture, lamp, hasMarks, onMove, 
         onSettle={(share) => onSettle({ ...lamp, ambient: share })}
       />
       <Fill lamp={lamp} onMove={onMove} onSettle={onSettle} />
+      {picture.colourings.length > 1 && (
+        <ToggleChip
+          isOn={picture.colouring.lamp !== undefined}
+          onTurn={() => useMake.getState().edit(turnOwnLamp(nameOfColouring(picture)))}
+        >
+          This colouring has a lamp of its own
+        </ToggleChip>
+      )}
       {hasMarks && (
         <TriedSlider
           {...{ useMake, useLight }}
           label="Hatching and dots draw the dark to them"
           ends={['not at all', 'strongly']}
-          value={picture.marksPull ?? usualMarksPull}
+          value={picture.colouring.cuesPull ?? usualCuesPull}
           least={0}
           most={1}
           step={0.1}
           words={(share) => `${Math.round(100 * share)} %`}
-          change={(share) => pulledByMarks(picture.id, share)}
+          change={(share) => pulledByCues(nameOfColouring(picture), share)}
         />
       )}
     </div>

@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { SceneLamp } from '#model/lamp';
 import type { Make } from '#model/make';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { lampWords } from '#ui/lamp-place.ts';
@@ -25,7 +25,7 @@ type Props = {
   useMake: MakeStore;
   useLight: LightDesk;
   make: Make;
-  picture: Picture;
+  picture: ColouredPicture;
   table: IndexedTable | undefined;
   raster: Raster;
   bands: Bands;
@@ -51,7 +51,7 @@ export function LightStation({ useMake, useLight, make, picture, table, raster, 
   const steps = lightSteps.map(({ id, name }) => ({
     id,
     name,
-    open: id === 'hand' && picture.strokes.length > 0 ? String(picture.strokes.length) : undefined,
+    open: id === 'hand' && picture.colouring.strokes.length > 0 ? String(picture.colouring.strokes.length) : undefined,
   }));
   return (
     <section aria-labelledby="light-heading" className="space-y-4">

@@ -1,5 +1,5 @@
 import type { Outside } from '#model/outside';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import { addOutside } from '#core/scene/outside-edits';
 import { Button } from '#ui/button.tsx';
@@ -8,7 +8,7 @@ import type { LightDesk } from '../../light-desk';
 import type { MakeStore } from '../../make-store';
 import { TriedSlider } from './tried-slider';
 
-type Props = { useMake: MakeStore; useLight: LightDesk; picture: Picture; table: IndexedTable | undefined; onGroups: () => void };
+type Props = { useMake: MakeStore; useLight: LightDesk; picture: ColouredPicture; table: IndexedTable | undefined; onGroups: () => void };
 
 const kinds: readonly { kind: Outside['kind']; name: string }[] = [
   { kind: 'ground', name: 'Add a ground shadow' },

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { type LightWish, type ShadeWish, shadeWishes } from '#model/light-wish';
-import type { Element, Picture } from '#model/picture';
+import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
 import { chipColours } from '#core/colour/coats';
 import { wishedShares } from '#core/light/wished-shares';
 import type { ShownMarker } from '#core/markers/assumed-colour';
@@ -13,11 +13,12 @@ import type { LightDesk } from '../../light-desk';
 import type { MakeStore } from '../../make-store';
 import { lampPlaces } from './lamp-places';
 import { TriedSlider } from './tried-slider';
+import { nameOfColouring } from '#core/make/coloured';
 
 type Props = {
   useMake: MakeStore;
   useLight: LightDesk;
-  picture: Picture;
+  picture: ColouredPicture;
   markers: readonly ShownMarker[];
   chosenId: string | null;
   onChoose: (elementId: string | null) => void;
@@ -75,11 +76,11 @@ export function WishesPanel({ useMake, useLight, picture, markers, chosenId, onC
   );
 }
 
-type WishesProps = Pick<Props, 'useMake' | 'useLight' | 'picture' | 'markers'> & { element: Element; onPutDown: () => void };
+type WishesProps = Pick<Props, 'useMake' | 'useLight' | 'picture' | 'markers'> & { element: ColouredElement; onPutDown: () => void };
 
 function Wishes({ useMake, useLight, picture, markers, element, onPutDown }: WishesProps) {
   const { id, name, light = {}, ladder } = element;
-  const wished = (change: WishChange) => wishedLight(picture.id, id, change);
+  const wished = (change: WishChange) => wishedLight(nameOfColouring(picture), id, change);
   const wish = (change: WishChange) => takeLight(useMake, useLight, wished(change));
   // Shares while a border is in the hand: shown, and an edit only when it is let go.
   const [moving, setMoving] = useState<number[] | null>(null);

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { decodeAnswerSchema } from '#model/api/originals';
 import type { Problem } from '#model/api/problem';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { type OriginalPlace, type Preparation, wholeOriginal } from '#model/preparation';
 import type { Mend, PlaceMm } from '#model/reading';
 import { counted } from '#core/make/counted';
@@ -19,7 +19,7 @@ import type { DeskStore } from '../../desk-store';
 import type { MakeState, MakeStore } from '../../make-store';
 import { putMend, removeMend } from '../../mend-edits';
 
-type Props = { useMake: MakeStore; useDesk: DeskStore; picture: Picture; originalPx: { widthPx: number; heightPx: number } | null };
+type Props = { useMake: MakeStore; useDesk: DeskStore; picture: ColouredPicture; originalPx: { widthPx: number; heightPx: number } | null };
 
 /** Mends moved to where their places lie in the new cut-out, and those of which it does not see a place. */
 function movedMends(
@@ -52,7 +52,7 @@ function topLengthPx(
 type CutOut = { preparation: Preparation; widthMm: number };
 
 /** Has a picture cut out anew by the server and keeps it; its mends come along. @returns how many lay where the new cut-out does not see. @throws CallProblem */
-async function cutOutPicture(edit: MakeState['edit'], picture: Picture, { preparation, widthMm }: CutOut): Promise<number> {
+async function cutOutPicture(edit: MakeState['edit'], picture: ColouredPicture, { preparation, widthMm }: CutOut): Promise<number> {
   const answer = await call(
     decodeAnswerSchema,
     '/api/pictures',

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { type LineSettings, usualReading } from '#model/reading';
 import { Button } from '#ui/button.tsx';
 import { Slider } from '#ui/slider.tsx';
@@ -9,7 +9,7 @@ import type { MakeStore } from '../../make-store';
 import type { LiveReading } from '../../use-reading';
 import { Loupe } from './loupe';
 
-type Props = { useMake: MakeStore; useDesk: DeskStore; reading: LiveReading; picture: Picture };
+type Props = { useMake: MakeStore; useDesk: DeskStore; reading: LiveReading; picture: ColouredPicture };
 
 /** The control runs from fainter to bolder: to the right less is taken for line. */
 const faintest = 0.15;

@@ -1,9 +1,9 @@
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import { Button } from '#ui/button.tsx';
 import type { MakeStore } from '../../make-store';
 
-type Props = { useMake: MakeStore; picture: Picture; table: IndexedTable | undefined };
+type Props = { useMake: MakeStore; picture: ColouredPicture; table: IndexedTable | undefined };
 
 /** Areas of the reading before that found no match in the new one: said once, until the maker has seen it. */
 export function LostRegions({ useMake, picture, table }: Props) {

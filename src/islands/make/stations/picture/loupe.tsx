@@ -1,11 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import type { LineSettings } from '#model/reading';
 import { newestWish } from '#islands/shared/newest-wish.ts';
 import type { DeskStore } from '../../desk-store';
 import type { PictureReader } from '../../picture-reader';
 
-type Props = { useDesk: DeskStore; reader: PictureReader | null; picture: Picture; settings: LineSettings };
+type Props = { useDesk: DeskStore; reader: PictureReader | null; picture: ColouredPicture; settings: LineSettings };
 
 const widthPx = 200;
 const heightPx = 100;

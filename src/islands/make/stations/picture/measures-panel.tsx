@@ -1,11 +1,11 @@
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { ownersOf } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { buttonLook } from '#ui/button.tsx';
 import type { DeskStore } from '../../desk-store';
 import { MeasuresTable } from './measures-table';
 
-type Props = { useDesk: DeskStore; makeId: string; picture: Picture; table: IndexedTable | undefined };
+type Props = { useDesk: DeskStore; makeId: string; picture: ColouredPicture; table: IndexedTable | undefined };
 
 /** How large and how narrow every area is, what it borders on, and the picture on paper at true size. */
 export function MeasuresPanel({ useDesk, makeId, picture, table }: Props) {

@@ -1,4 +1,4 @@
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import type { Mend, MendTool } from '#model/reading';
 import { Button } from '#ui/button.tsx';
 import { readingOf } from '#core/make/reading-key';
@@ -8,7 +8,7 @@ import { putMend, removeMend } from '../../mend-edits';
 import type { LiveReading } from '../../use-reading';
 import { Loupe } from './loupe';
 
-type Props = { useMake: MakeStore; useDesk: DeskStore; reading: LiveReading; picture: Picture };
+type Props = { useMake: MakeStore; useDesk: DeskStore; reading: LiveReading; picture: ColouredPicture };
 
 const tools: readonly { id: MendTool; name: string; tap: string; stroke: string }[] = [
   { id: 'line', name: 'Draw a line', tap: 'Tap in a break: the shortest way is closed.', stroke: 'Or drag from line to line.' },

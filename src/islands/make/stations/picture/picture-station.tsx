@@ -1,5 +1,5 @@
 import { ImagePlus } from 'lucide-react';
-import type { Picture } from '#model/picture';
+import type { ColouredPicture } from '#model/coloured-picture';
 import { counted } from '#core/make/counted';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { PictureDoubt } from '#core/picture/judge-picture';
@@ -21,7 +21,7 @@ type Props = {
   useDesk: DeskStore;
   reading: LiveReading;
   makeId: string;
-  picture: Picture;
+  picture: ColouredPicture;
   table: IndexedTable | undefined;
   originalPx: { widthPx: number; heightPx: number } | null;
   onGoOn: () => void;

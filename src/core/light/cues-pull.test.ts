@@ -1,11 +1,11 @@
 import { expect, it } from 'vitest';
-import { marksPull } from './marks-pull';
+import { cuesPull } from './cues-pull';
 
 const oval = { boundsPx: [100, 120, 60, 20] as [number, number, number, number], density: 0.3 };
 
 it('marks pull most in their middle, ever less round it, without an edge, and no farther than their surroundings', () => {
   const fadePx = 12;
-  const pull = marksPull([oval], 0.6, fadePx);
+  const pull = cuesPull([oval], 0.6, fadePx);
   for (const [alongX, alongY] of [
     [1, 0],
     [0, 1],
@@ -23,8 +23,8 @@ it('marks pull most in their middle, ever less round it, without an edge, and no
 });
 
 it('the denser the hatching the more, up to what is meant as full shadow; several count as the strongest', () => {
-  const at = (density: number) => marksPull([{ ...oval, density }], 1, 12)(129.5, 129.5);
+  const at = (density: number) => cuesPull([{ ...oval, density }], 1, 12)(129.5, 129.5);
   expect(at(0.15)).toBeCloseTo(at(0.3) / 2, 6);
   expect(at(0.6)).toBe(at(0.3));
-  expect(marksPull([{ ...oval, density: 0.1 }, oval], 1, 12)(129.5, 129.5)).toBe(at(0.3));
+  expect(cuesPull([{ ...oval, density: 0.1 }, oval], 1, 12)(129.5, 129.5)).toBe(at(0.3));
 });

@@ -3,8 +3,8 @@
  * build (`@techstark/opencv-js`) on the same megapixel in the same run. Medians.
  */
 import { usualShares } from '../src/core/markers/ladder';
-import { usualBlend } from '../src/core/scene/element-bands';
-import { type BandRequest, openScene } from '../src/core/scene/scene';
+import { usualBlend } from '../src/core/scene/element-cuts';
+import { type BandRequest, openScene } from '../src/core/plan/scene';
 import { compare, openCv } from './bench-against/open-cv';
 
 const size = 1000;

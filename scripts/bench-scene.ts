@@ -1,7 +1,7 @@
 /** Prints time and memory of the forms of a scene and of one lamp move: npm run bench:scene */
 import type { DistantLamp } from '../src/model/lamp';
 import { paintBands } from '../src/core/scene/paint-bands';
-import { openScene } from '../src/core/scene/scene';
+import { openScene } from '../src/core/plan/scene';
 import { badger, type BenchScene, farGems, pageOf40 } from './bench-scene/scenes';
 
 const median = (values: number[]) => values.sort((a, b) => a - b)[values.length >> 1] as number;

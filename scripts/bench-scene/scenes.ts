@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { demoMakes } from '../../demo/balloon-post';
 import { usualShares } from '../../src/core/markers/ladder';
 import { readLines, readRegions } from '../../src/core/picture/read-picture';
-import type { BandRequest } from '../../src/core/scene/scene';
+import type { BandRequest } from '../../src/core/plan/scene';
 import type { SceneElement } from '../../src/core/scene/scene-element';
 import { usualReading } from '../../src/model/reading';
 import { decodeGrey } from '../../src/server/decode/original';

@@ -15,7 +15,7 @@ export { shade } from './light/shade';
 export { cutBands } from './light/bands';
 export { proposeBodies } from './scene/propose-bodies';
 export { proposeFronts } from './scene/propose-fronts';
-export { shadeScene } from './scene/shade-scene';
+export { shadeScene } from './plan/shade-scene';
 export { choosePalette } from './sharing/choose-palette';
 export { shareOut } from './sharing/share-out';
 export { translateLadder } from './markers/translate-ladder';

@@ -1,5 +1,5 @@
 import type { DistantLamp } from '#model/lamp';
-import type { LampOver } from '#core/scene/lamp-over';
+import type { LampOver } from '#model/plan-source';
 import { arrowSteps } from './drag-handle';
 
 /** How far the lamp's track stands outside the picture, in CSS px. */

@@ -1,5 +1,5 @@
 import { type PointerEvent, useRef } from 'react';
-import type { LampOver } from '#core/scene/lamp-over';
+import type { LampOver } from '#model/plan-source';
 import { dragHandle } from './drag-handle';
 import { inkHex, paperHex, softHex } from './colours';
 import { lampAt, lampPlace, lowestDeg, lampWords, moveLampByKey } from './lamp-place';

@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { Client } from 'pg';
 import type { KeptMake } from '#model/api/makes';
+import { colouredPicture } from '#core/make/coloured';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
 import { madeUpRecipe, madeUpRecipeElement } from '../made-up-recipe';
 import { expectBandsShown, painted } from './picture';
@@ -190,6 +191,7 @@ test('two windows that differ in the light of an element are told so; without th
   await lonely.startServer();
   await expect(dialog).toHaveCount(0);
   await expectAllKept(page);
-  const [now] = (await keptMake(lonely.address, pilot)).document.pictures[0]?.elements ?? [];
+  const [first] = (await keptMake(lonely.address, pilot)).document.pictures;
+  const [now] = first ? colouredPicture(first).elements : [];
   expect(now).toMatchObject({ name: 'Flying cap', light: { shade: 'darker' } });
 });

@@ -28,7 +28,10 @@ export function labelsOf(element: Pick<Element, 'regionIds'>, table: IndexedTabl
 }
 
 /** Regions that an element covers; of a soft spot those of what it lies on. */
-export function regionIdsUnder({ elements }: Pick<Picture, 'elements'>, { regionIds, spot }: Element): readonly string[] {
+export function regionIdsUnder(
+  { elements }: { elements: readonly Pick<Element, 'id' | 'regionIds'>[] },
+  { regionIds, spot }: Pick<Element, 'regionIds' | 'spot'>,
+): readonly string[] {
   return spot ? (elements.find(({ id }) => id === spot.on)?.regionIds ?? []) : regionIds;
 }
 

@@ -5,7 +5,7 @@ import { inflate } from '#core/light/inflate';
 import { box, disk, labelMap, type Shape } from '../../../tests/label-map';
 import { type BandMap, bandShares } from './band-map';
 import { paintBands } from './paint-bands';
-import { openScene, type BandRequest } from './scene';
+import { openScene, type BandRequest } from '#core/plan/scene';
 
 const left: DistantLamp = { kind: 'distant', azimuthDeg: 270, heightDeg: 40 };
 const [width, height] = [300, 300];

@@ -1,10 +1,8 @@
-import type { DistantLamp, NearLamp, SceneLamp } from '#model/lamp';
+import type { SceneLamp } from '#model/lamp';
+import type { LampOver } from '#model/plan-source';
 import type { Picture } from '#model/picture';
 import type { Lamp } from '#core/light/shade';
 import { standingOf } from './standing';
-
-/** The scene's lamp as it stands to one picture: a near one in mm from its left top. */
-export type LampOver = DistantLamp | Omit<NearLamp, 'pictureId'>;
 
 /** A near lamp stands at a place of one picture; the others stand beside it. One whose picture is gone stands as over the first. */
 export function lampOver(lamp: SceneLamp, pictures: readonly Picture[], pictureId: string): LampOver {

@@ -1,16 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import type { DistantLamp } from '#model/lamp';
 import { box, disk, labelMap, type Shape } from '../../../tests/label-map';
-import { madeUpColoured, madeUpPicture, madeUpTable } from '../../../tests/made-up-make';
+import { madeUpColoured, madeUpMake, madeUpPicture, madeUpTable } from '../../../tests/made-up-make';
 import { type BandMap, bandShares } from './band-map';
 import { bandPlaces } from './band-places';
 import { layHandStroke } from './hand-edits';
 import type { HandStrokePx } from './hand-light';
 import { lampInPx, lampOver } from './lamp-over';
 import { darkSide, lightChanges } from './lights-compared';
-import { type BandRequest, openScene } from './scene';
-import { bandsOfPicture } from './picture-bands';
-import { shadeScene } from './shade-scene';
+import { type BandRequest, openScene } from '#core/plan/scene';
+import { openPlan } from '#core/plan/plan';
+import { planSource } from '#core/plan/plan-source';
+import { shadeScene } from '#core/plan/shade-scene';
 
 const [width, height, pxPerMm] = [300, 300, 10];
 const left: DistantLamp = { kind: 'distant', azimuthDeg: 270, heightDeg: 40 };
@@ -197,15 +198,17 @@ describe('what is asked of a scene for a picture', () => {
     const face = { id: 'face', name: 'Face', regionIds: ['r1'], ladder, light };
     const spot = { on: 'face', softMm: 1, strokes: [{ points: [[1, 1]] as [number, number][], radiusMm: 1 }] };
     const picture = madeUpColoured({ elements: [face, { id: 'cheek', name: 'Cheek', regionIds: [], ladder, light, spot }] });
-    const { ids, request } = bandsOfPicture(picture, table, left, 'full');
-    expect(ids).toEqual(['face', 'cheek']);
-    expect(request.elements).toMatchObject([
+    const make = { ...madeUpMake(), lamp: left };
+    const plan = openPlan(null, table);
+    const elements = plan.ask(planSource(make, picture), 'elements');
+    expect(plan.ask(planSource(make, picture), 'ids')).toEqual(['face', 'cheek']);
+    expect(elements).toMatchObject([
       { keepsPaper: true, shares: { length: 3 }, lamp: light.lamp },
       { keepsPaper: false, shares: { length: 2 } },
     ]);
-    expect(request.elements[1]).not.toHaveProperty('lamp');
+    expect(elements[1]).not.toHaveProperty('lamp');
     // Much shadow is a wish that a spot may have.
-    expect(request.elements[1]?.shares[1]).toBeGreaterThan(0.5);
+    expect(elements[1]?.shares[1]).toBeGreaterThan(0.5);
   });
 });
 
@@ -273,10 +276,10 @@ describe('sayings of the trade', () => {
   it('hatching holds the dark, as strongly as is wished', () => {
     const ball = disk(150, 150, 100);
     // Hatching on the light side, with a quarter of its place ink.
-    const marks = [{ boundsPx: [70, 120, 50, 60] as [number, number, number, number], density: 0.25 }];
+    const cues = [{ boundsPx: [70, 120, 50, 60] as [number, number, number, number], density: 0.25 }];
     const elements = [{ labels: [1], shares: three }];
-    expect(bandAt(lit([ball], { elements, marks: { marks, strength: 0 } }), 95, 150)).toBe(1);
-    expect(bandAt(lit([ball], { elements, marks: { marks, strength: 1 } }), 95, 150)).toBe(3);
+    expect(bandAt(lit([ball], { elements, cues: { cues, strength: 0 } }), 95, 150)).toBe(1);
+    expect(bandAt(lit([ball], { elements, cues: { cues, strength: 1 } }), 95, 150)).toBe(3);
     const labels = labelMap(width, height, [ball]);
     const cue = { boundsPx: [70, 120, 50, 60] as [number, number, number, number], ink: new Uint32Array(750) };
     const at = (cuesPull: number) =>

@@ -4,7 +4,7 @@ import { madeUpPicture } from '../../../tests/made-up-make';
 import { bandShares } from './band-map';
 import { addOutside } from './outside-edits';
 import type { OutsidePx } from './outside-bands';
-import { type BandRequest, openScene } from './scene';
+import { type BandRequest, openScene } from '#core/plan/scene';
 
 const [width, height] = [300, 200];
 const figure = box(120, 40, 180, 150);

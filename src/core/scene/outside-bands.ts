@@ -69,3 +69,16 @@ export function layOutside(
   const bands = cutBands(out, shares);
   for (let i = 0; i < bands.length; i++) if (bands[i] !== 0) put(i, bands[i]!);
 }
+
+/** Lays what lies on the paper outside: a ground shadow on a halo, in whatever order they were added. */
+export function layAllOutside(
+  map: BandMap,
+  elements: readonly { outside?: OutsidePx | undefined; shares: readonly number[] }[],
+  { labels, lamp, fromImagePx }: { labels: Uint16Array; lamp: Lamp; fromImagePx: () => Float32Array },
+): void {
+  for (const kind of ['halo', 'ground'] as const) {
+    for (const [index, { outside, shares }] of elements.entries()) {
+      if (outside?.kind === kind) layOutside(map, { number: index + 1, outside, shares }, { labels, fromImagePx: fromImagePx(), lamp });
+    }
+  }
+}

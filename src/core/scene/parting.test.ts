@@ -11,8 +11,8 @@ import { madeUpMake, madeUpPicture, madeUpTable } from '../../../tests/made-up-m
 import type { BandMap } from './band-map';
 import { contactsOf } from './contacts';
 import { lengthPx, partingLimits, runTogether, shareTogether, unpartedPairs } from './parting';
-import { coloursOfBands } from './picture-bands';
-import { openScene } from './scene';
+import { coloursOfBands } from './band-colours';
+import { openScene } from '#core/plan/scene';
 
 const [width, height] = [80, 60];
 /** Two boxes side by side along x = 40, from y = 10 to 50; a third apart from both. */

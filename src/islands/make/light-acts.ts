@@ -8,7 +8,7 @@ import { usualCuesPull } from '#core/light/cues-pull';
 import { colouredElement, colouredNow, type ColouringName, treat } from '#core/make/coloured';
 import { pictureById } from '#core/make/picture-lookup';
 import { layHandStroke } from '#core/scene/hand-edits';
-import type { SceneEdge } from '#core/scene/scene';
+import type { SceneEdge } from '#core/plan/scene-entries';
 import { distanceToPath } from '#core/raster/near-path';
 import type { LightDesk } from './light-desk';
 import type { MakeStore } from './make-store';

@@ -3,18 +3,18 @@ import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from 'reac
 import type { Marker } from '#model/marker';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
-import type { BandMap } from '#core/scene/band-map';
 import type { Contact } from '#core/scene/contacts';
-import type { SceneEdge } from '#core/scene/scene';
+import type { SceneEdge } from '#core/plan/scene-entries';
 import type { BandPlace } from '#core/scene/band-places';
-import type { LampOver } from '#core/scene/lamp-over';
-import { paintBands, paintForm, type Rgb } from '#core/scene/paint-bands';
-import { type BandsOfPicture, bandsOfPicture, coloursOfBands } from '#core/scene/picture-bands';
+import type { PlanSource } from '#model/plan-source';
+import { paintBands, paintForm } from '#core/scene/paint-bands';
+import { coloursOfBands } from '#core/scene/band-colours';
 import { livingWorker } from '#islands/shared/living-worker.ts';
 import { type NewestWish, newestWish } from '#islands/shared/newest-wish.ts';
+import { useSettled } from '#islands/shared/use-settled.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import { canvasOf } from '#ui/canvas-of.ts';
-import type { FormAnswer } from '#workers/scene-messages';
+import type { PlanAnswer, PlanRequest } from '#workers/scene-messages';
 import type { SceneApi } from '#workers/scene.worker';
 import type { LightView } from './light-desk';
 
@@ -40,21 +40,11 @@ export type ElementEdge = SceneEdge & { elementId: string };
 type Painted = Omit<Bands, 'problem' | 'tryAgain'>;
 const noBands: Painted = { paint: null, areasMm2: new Map(), places: new Map(), edges: [], contacts: [], ids: [] };
 
-type Mapped = {
-  ids: string[];
-  map: BandMap;
-  pixels: number[][];
-  places: (BandPlace | null)[][];
-  form: FormAnswer | null;
-  edges: SceneEdge[];
-  contacts: Contact[];
-};
-type Asked = BandsOfPicture & { withForm: boolean; withEdges: boolean; withContacts: boolean };
-
 export type BandsOptions = {
   table: IndexedTable | undefined;
   labels: Uint16Array | null;
-  lamp: LampOver;
+  /** What the bands follow from (core/plan); undefined: there is no picture. */
+  source: PlanSource | undefined;
   /** While the lamp moves the bands are computed at half resolution. */
   isMoving: boolean;
   markers: readonly Marker[];
@@ -64,22 +54,23 @@ export type BandsOptions = {
   withEdges?: boolean;
   /** Whether it is asked for which elements touch. Default false. */
   withContacts?: boolean;
-  /** Forms and bands are computed only where they are shown. */
+  /** Forms and bands are computed only where they are shown; what was computed is kept for the next time. */
   isShown: boolean;
 };
 
-/** The bands of a picture in the colours of its markers: a worker tells which band lies where, and this paints them. */
+/** The bands of a picture in the colours of its markers: a worker tells what it comes to, and this paints it. */
 export function useBands(
   picture: ColouredPicture | undefined,
-  { table, labels, lamp, isMoving, markers, isShown, view = 'bands', withEdges = false, withContacts = false }: BandsOptions,
+  { table, labels, source, isMoving, markers, isShown, view = 'bands', withEdges = false, withContacts = false }: BandsOptions,
 ): Bands {
-  const [scene, setScene] = useState<NewestWish<Asked> | null>(null);
-  const [mapped, setMapped] = useState<Mapped | null>(null);
+  const [plan, setPlan] = useState<NewestWish<PlanRequest> | null>(null);
+  const [mapped, setMapped] = useState<PlanAnswer | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [bands, setBands] = useState<Painted>(noBands);
   const byId = useMemo(() => new Map(markers.map((marker) => [marker.id, marker])), [markers]);
-  const { widthPx = 0, heightPx = 0 } = picture?.regionMap ?? {};
-  const pxPerMm = widthPx / (picture?.widthMm ?? 1);
+  const { widthPx = 0, heightPx = 0, frame } = table?.table ?? {};
+  const pxPerMm = widthPx / (frame?.widthMm ?? 1);
+  const fits = table !== undefined && labels?.length === widthPx * heightPx;
 
   const [turn, setTurn] = useState(0);
   const tryAgain = useCallback(() => {
@@ -87,59 +78,60 @@ export function useBands(
     setTurn((last) => last + 1);
   }, []);
 
+  // Shown once, the worker goes on: its forms are there when a station is come back to.
+  const [wasShown, setWasShown] = useState(isShown);
+  if (isShown && !wasShown) setWasShown(true);
+
   // biome-ignore lint/correctness/useExhaustiveDependencies: a turn is one try.
   useEffect(() => {
     setMapped(null);
-    if (!isShown || !labels || labels.length !== widthPx * heightPx) return;
+    if (!wasShown || !labels || !table || !fits) return;
     const worker = livingWorker<SceneApi>({
       what: 'What computes the light',
       create: (name) => new Worker(new URL('../../workers/scene.worker.ts', import.meta.url), { type: 'module', name }),
       begin: (api) => {
         const copy = labels.slice();
-        return api.load(transfer({ labels: copy, width: widthPx, height: heightPx, pxPerMm }, [copy.buffer]));
+        return api.load(transfer({ labels: copy, table: table.table }, [copy.buffer]));
       },
     });
     let current = true;
-    const wishes = newestWish<Asked>(
-      async ({ ids, request, ...also }) => {
-        const answer = await worker.ask((api) => api.bands(request, also.withContacts));
-        const form = also.withForm ? await worker.ask((api) => api.form(request)) : null;
-        const edges = also.withEdges ? await worker.ask((api) => api.edges(request)) : [];
+    const wishes = newestWish<PlanRequest>(
+      async (request) => {
+        const answer = await worker.ask((api) => api.plan(request));
         if (!current) return;
-        setMapped({ ids, ...answer, form, edges });
+        setMapped(answer);
         setProblem(null);
       },
       (error) => current && setProblem(problemToShow(error).message),
     );
-    setScene(wishes);
+    setPlan(wishes);
     return () => {
       current = false;
       wishes.forget();
       worker.close();
-      setScene(null);
+      setPlan(null);
     };
-  }, [isShown, labels, widthPx, heightPx, pxPerMm, turn]);
+  }, [wasShown, labels, table, fits, turn]);
 
-  // What is asked, as text: an edit that changes nothing of it (a name) asks nothing.
-  const asked = useMemo(
-    () =>
-      isShown && picture && table
-        ? JSON.stringify({
-            ...bandsOfPicture(picture, table, lamp, isMoving ? 'half' : 'full'),
-            withForm: view === 'form',
-            withEdges,
-            withContacts,
-          })
-        : null,
-    [isShown, picture, table, lamp, isMoving, view, withEdges, withContacts],
+  // An edit that changes nothing of what is asked (a name) asks nothing.
+  const asked = useSettled(
+    isShown && source
+      ? {
+          source,
+          resolution: isMoving ? ('half' as const) : ('full' as const),
+          wants: { form: view === 'form', edges: withEdges, contacts: withContacts },
+        }
+      : null,
   );
   useEffect(() => {
-    if (scene && asked) scene.want(JSON.parse(asked) as Asked);
-  }, [scene, asked]);
+    if (plan && asked) plan.want(asked);
+  }, [plan, asked]);
 
-  const colours = useMemo(
-    () => (picture && mapped ? JSON.stringify(coloursOfBands(picture, mapped.ids, byId, view === 'lightness')) : null),
-    [picture, mapped, byId, view],
+  const colours = useSettled(
+    useMemo(
+      () => (picture && mapped ? coloursOfBands(picture, mapped.ids, byId, view === 'lightness') : null),
+      [picture, mapped, byId, view],
+    ),
   );
   useLayoutEffect(() => {
     if (!mapped || !colours) return setBands(noBands);
@@ -149,7 +141,7 @@ export function useBands(
       paint:
         view === 'form' && form
           ? canvasOf(paintForm(form.greys), form.width, form.height)
-          : canvasOf(paintBands(map, JSON.parse(colours) as Rgb[][]), map.width, map.height),
+          : canvasOf(paintBands(map, colours), map.width, map.height),
       areasMm2: new Map(ids.map((id, index) => [id, (pixels[index] ?? []).map((count) => count * pxMm2)])),
       places: new Map(ids.map((id, index) => [id, places[index] ?? []])),
       edges: edges.map((edge) => ({ ...edge, elementId: ids[edge.element] ?? '' })),

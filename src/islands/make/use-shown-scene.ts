@@ -8,7 +8,7 @@ import { OperationError } from '#core/make/operation-error';
 import { colouredNow, nameOfColouring } from '#core/make/coloured';
 import type { Station } from '#core/make/progress';
 import type { IndexedTable, RegionTables } from '#core/make/region-tables';
-import { lampOver } from '#core/scene/lamp-over';
+import { planSource } from '#core/plan/plan-source';
 import type { GroupsDesk } from './groups-desk';
 import type { LightDesk, LightView } from './light-desk';
 import type { MakeStore } from './make-store';
@@ -67,7 +67,7 @@ export function useShownScene(
   const bands = useBands(shown, {
     table,
     labels: raster.labels,
-    lamp: lampOver(lamp, make.pictures, picture?.id ?? ''),
+    source: useMemo(() => shown && planSource(make, shown, lamp), [make, shown, lamp]),
     view,
     withEdges: station === 'light' && showsCuts,
     withContacts: station === 'groups',

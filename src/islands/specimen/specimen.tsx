@@ -1,5 +1,5 @@
 import { type ReactNode, useState } from 'react';
-import type { LampOver } from '#core/scene/lamp-over';
+import type { LampOver } from '#model/plan-source';
 import type { Lab } from '#model/marker';
 import { Button } from '#ui/button.tsx';
 import { BorderMarks } from '#ui/border-marks.tsx';

@@ -2,12 +2,9 @@ import sharp from 'sharp';
 import type { Lab } from '#model/marker';
 import { decodeRegionTable, indexTable } from '#core/make/region-tables';
 import { decodeLabelMap } from '#core/picture/label-map';
-import type { LampOver } from '#core/scene/lamp-over';
-import { paintSmall } from '#core/scene/picture-bands';
+import type { PlanSource } from '#model/plan-source';
+import { paintSmall } from '#core/plan/small-painting';
 import { decoding, unreadable } from '#server/decode/decoding';
-
-/** What a picture's bands follow from. */
-export type ShownOfPicture = Parameters<typeof paintSmall>[0];
 
 export type ThumbnailAsked = {
   /** The scan, as PNG. */
@@ -16,8 +13,7 @@ export type ThumbnailAsked = {
   coloured: {
     labelMap: Uint8Array;
     table: Uint8Array;
-    picture: ShownOfPicture;
-    lamp: LampOver;
+    source: PlanSource;
     /** Colour of each marker that is used and has one, by id. */
     labs: [string, Lab][];
   } | null;
@@ -48,7 +44,7 @@ export async function thumbnailPng(asked: ThumbnailAsked): Promise<Uint8Array> {
   const { data, info } = await decoding(lines.png().toBuffer({ resolveWithObject: true }));
   const { table, labels } = areasOf(coloured);
   const markers = new Map(coloured.labs.map(([id, lab]) => [id, { lab }]));
-  const { rgba, width, height } = paintSmall(coloured.picture, { table, labels, lamp: coloured.lamp, markers }, mostPaintPx);
+  const { rgba, width, height } = paintSmall(coloured.source, { table, labels, markers }, mostPaintPx);
   const paint = await sharp(rgba, { raw: { width, height, channels: 4 } })
     .resize({ width: info.width, height: info.height, fit: 'fill' })
     .flatten({ background: '#ffffff' })

@@ -2,9 +2,9 @@ import { createHash } from 'node:crypto';
 import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
 import type { Rack } from '#model/marker';
-import { colouredPicture, lampOfColouring } from '#core/make/coloured';
+import { colouredPicture } from '#core/make/coloured';
 import { withAssumedColours } from '#core/markers/assumed-colour';
-import { lampOver } from '#core/scene/lamp-over';
+import { planSource } from '#core/plan/plan-source';
 import type { Database } from '#server/db/database';
 import { workshop } from '#server/decode/workshop';
 import type { ThumbnailAsked } from '#server/formats/thumbnail';
@@ -35,15 +35,8 @@ export function planThumbnail(make: Make, picture: Picture, rack: Rack): Thumbna
   const labs = withAssumedColours(rack.markers).flatMap(({ id, lab }): Coloured['labs'] => (lab && used.has(id) ? [[id, lab]] : []));
   // Regions of another cut-out do not lie on this one.
   const { regionMap, grey } = picture;
-  const { elements, bodies, fronts, cuts, colouring } = shownPicture;
   const fits = regionMap?.widthPx === grey.widthPx && regionMap.heightPx === grey.heightPx;
-  const coloured = fits
-    ? {
-        picture: { elements, bodies, fronts, cuts, colouring },
-        lamp: lampOver(lampOfColouring(make, colouring), make.pictures, picture.id),
-        labs,
-      }
-    : null;
+  const coloured = fits ? { source: planSource(make, shownPicture), labs } : null;
   const shown = [grey.sha256, fits ? [regionMap.labelMap, regionMap.table] : null, coloured];
   return { key: createHash('sha256').update(JSON.stringify(shown)).digest('hex'), picture, coloured };
 }

@@ -2,9 +2,8 @@ import { useEffect, useMemo, useState } from 'react';
 import type { Ladder } from '#model/ladder';
 import type { ColouredElement } from '#model/coloured-picture';
 import { counted } from '#core/make/counted';
-import { lampOver } from '#core/scene/lamp-over';
-import { lampOfColouring } from '#core/make/coloured';
-import { paintSmall } from '#core/scene/picture-bands';
+import { planSource } from '#core/plan/plan-source';
+import { paintSmall } from '#core/plan/small-painting';
 import { canvasOf } from '#ui/canvas-of.ts';
 import { Button } from '#ui/button.tsx';
 import { Ladder as LadderView } from '#ui/ladder.tsx';
@@ -123,11 +122,7 @@ function useSmallPaint({ picture, make, table, raster, rack, ladders }: Painted)
     const turn = setTimeout(() => {
       const dressed = { ...picture, elements: picture.elements.map((own) => ({ ...own, ladder: ladders.get(own.id) ?? own.ladder })) };
       const markers = new Map(rack.markers.map((marker) => [marker.id, marker]));
-      const small = paintSmall(
-        dressed,
-        { table, labels, lamp: lampOver(lampOfColouring(make, picture.colouring), make.pictures, picture.id), markers },
-        smallPx,
-      );
+      const small = paintSmall(planSource(make, dressed), { table, labels, markers }, smallPx);
       setPaint(canvasOf(small.rgba, small.width, small.height));
     });
     return () => clearTimeout(turn);

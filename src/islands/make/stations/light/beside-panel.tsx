@@ -1,8 +1,9 @@
+import { useMemo } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { SceneLamp } from '#model/lamp';
 import type { ColouredPicture } from '#model/coloured-picture';
-import type { Picture } from '#model/picture';
-import { lampOver } from '#core/scene/lamp-over';
+import type { Make } from '#model/make';
+import { planSource } from '#core/plan/plan-source';
 import { type LitElement, lightChanges } from '#core/scene/lights-compared';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { ShownMarker } from '#core/markers/assumed-colour';
@@ -15,7 +16,7 @@ import type { Raster } from '../../use-raster';
 
 type Props = {
   useLight: LightDesk;
-  pictures: readonly Picture[];
+  make: Make;
   picture: ColouredPicture;
   table: IndexedTable | undefined;
   raster: Raster;
@@ -33,12 +34,12 @@ function litElements(picture: ColouredPicture, { areasMm2, places }: Bands): Lit
 }
 
 /** Another light beside the scene's: the picture under it, and what changes in words. */
-export function BesidePanel({ useLight, pictures, picture, table, raster, markers, lamp, bands, onSettle }: Props) {
+export function BesidePanel({ useLight, make, picture, table, raster, markers, lamp, bands, onSettle }: Props) {
   const { beside, view, set } = useLight(useShallow((state) => ({ beside: state.beside, view: state.view, set: state.set })));
   const other = useBands(picture, {
     table,
     labels: raster.labels,
-    lamp: lampOver(beside ?? lamp, pictures, picture.id),
+    source: useMemo(() => planSource(make, picture, beside ?? lamp), [make, picture, beside, lamp]),
     isMoving: false,
     markers,
     view,

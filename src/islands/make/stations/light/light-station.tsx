@@ -85,9 +85,7 @@ export function LightStation({ useMake, useLight, make, picture, table, raster, 
         )}
         {step === 'outside' && <OutsidePanel {...{ useMake, useLight, picture, table, onGroups }} />}
         {step === 'hand' && <HandPanel {...{ useMake, useLight, picture }} />}
-        {step === 'beside' && (
-          <BesidePanel {...{ useLight, picture, table, raster, markers, lamp, bands }} pictures={make.pictures} onSettle={settleLamp} />
-        )}
+        {step === 'beside' && <BesidePanel {...{ useLight, make, picture, table, raster, markers, lamp, bands }} onSettle={settleLamp} />}
       </StepTabs>
     </section>
   );

@@ -4,11 +4,11 @@ import { cutBands } from '#core/light/bands';
 import { inflate } from '#core/light/inflate';
 import { shade } from '#core/light/shade';
 import { box, disk, labelMap } from '../../../tests/label-map';
-import { type BandMap, bandShares } from './band-map';
-import { paintBands } from './paint-bands';
+import { type BandMap, bandShares } from '#core/scene/band-map';
+import { paintBands } from '#core/scene/paint-bands';
 import { openScene } from './scene';
-import type { SceneElement } from './scene-element';
-import { standingOf } from './standing';
+import type { SceneElement } from '#core/scene/scene-element';
+import { standingOf } from '#core/scene/standing';
 import { madeUpPicture } from '../../../tests/made-up-make';
 
 const upperLeft: DistantLamp = { kind: 'distant', azimuthDeg: 315, heightDeg: 40 };

@@ -1,0 +1,39 @@
+import type { PlanSource } from '#model/plan-source';
+import type { IndexedTable } from '#core/make/region-tables';
+import { openChain } from './chain';
+import { type PlanValues, planEntries } from './picture-entries';
+import { letGo } from './scene';
+
+/** Options of an answer. */
+export type PlanOptions = {
+  /** While something is moved half the resolution is enough. Default `full`. */
+  resolution?: 'full' | 'half';
+  /** For what is written of it: the recipe. */
+  written?: PlanValues['written'];
+};
+
+/** A picture that was read, and whatever is asked of its colouring: screen, sheet and server ask the same chain. */
+export type Plan = {
+  /** What a source comes to; only what follows from what has changed since is worked out anew. @throws RangeError when what is asked is not in the plan. */
+  ask: <Name extends keyof PlanValues>(source: PlanSource, name: Name, options?: PlanOptions) => PlanValues[Name];
+  /** Names of the steps that were worked out since this was asked last. */
+  made: () => (keyof PlanValues)[];
+};
+
+/**
+ * Opens the plan of a picture.
+ * @param labels its label map, row-major, 0 = paper outside; null: nothing is asked of its light. @param table what its reading found, of the same size.
+ */
+export function openPlan(labels: Uint16Array | null, table: IndexedTable): Plan {
+  const chain = openChain<PlanValues>(planEntries);
+  chain.put({ ...(labels ? { labels } : {}), table, contact: {}, findsCuts: true, formResolution: 'auto', cleans: true });
+  return {
+    ask: (source, name, { resolution = 'full', written } = {}) => {
+      chain.put({ source, resolution, ...(written ? { written } : {}) });
+      const answer = chain.ask(name);
+      letGo(chain, name as never);
+      return answer;
+    },
+    made: chain.made,
+  };
+}

@@ -1,0 +1,33 @@
+import type { ColouredElement } from '#model/coloured-picture';
+import type { Marker } from '#model/marker';
+import { hexOfLab } from '#core/colour/lab';
+import type { Rgb } from './paint-bands';
+
+function rgbOfHex(hex: string): Rgb {
+  return [1, 3, 5].map((start) => Number.parseInt(hex.slice(start, start + 2), 16)) as [number, number, number];
+}
+
+/** Colour shown for a rung whose marker has no colour: a grey of its place in the ladder. */
+function greyOfRung(index: number, count: number): Rgb {
+  const level = Math.round(225 - (150 * index) / Math.max(1, count - 1));
+  return [level, level, level];
+}
+
+/** Colours of the rungs of the named elements, light to dark. */
+export function coloursOfBands(
+  picture: { elements: readonly Pick<ColouredElement, 'id' | 'ladder'>[]; colouring: object },
+  ids: readonly string[],
+  markers: ReadonlyMap<string, Pick<Marker, 'lab'>>,
+  /** Only the lightness of each, as a grey. Default false. */
+  asLightness = false,
+): Rgb[][] {
+  const elements = new Map(picture.elements.map((element) => [element.id, element]));
+  return ids.map((id) => {
+    const rungs = elements.get(id)?.ladder?.rungs ?? [];
+    return rungs.map(({ markerId }, index) => {
+      const lab = markers.get(markerId)?.lab;
+      if (!lab) return greyOfRung(index, rungs.length);
+      return rgbOfHex(hexOfLab(asLightness ? { L: lab.L, a: 0, b: 0 } : lab));
+    });
+  });
+}

@@ -35,6 +35,25 @@ const rooms = [
   { name: 'islands', path: '^src/islands', may: ['^src/islands', '^src/ui', '^src/workers', '^src/core', '^src/model', '^node_modules/'] },
 ];
 
+/** Rooms inside the core, and of which others each may make use; none of them goes round. */
+const coreRooms = {
+  bytes: [],
+  colour: [],
+  raster: [],
+  card: ['raster'],
+  sharing: ['colour'],
+  make: ['bytes'],
+  markers: ['colour', 'make', 'sharing'],
+  light: ['raster', 'markers'],
+  scene: ['colour', 'raster', 'light', 'make'],
+  picture: ['bytes', 'raster', 'make', 'scene'],
+  photo: ['raster', 'picture'],
+  technique: ['make', 'markers', 'light'],
+  groups: ['colour', 'make', 'markers', 'scene', 'sharing'],
+  plan: ['colour', 'make', 'raster', 'light', 'picture', 'scene', 'technique'],
+  upgrade: ['make'],
+};
+
 /** One screen does not reach into another: what they share lies in src/islands/shared. */
 const screens = {
   name: 'screens-stand-alone',
@@ -58,6 +77,13 @@ module.exports = {
       comment: 'See docs/architecture.md, "Rooms".',
       from: { path, pathNot: '\\.test\\.tsx?$' },
       to: { pathNot: may.join('|') },
+    })),
+    ...Object.entries(coreRooms).map(([room, may]) => ({
+      name: `core-${room}`,
+      severity: 'error',
+      comment: 'See docs/architecture.md, "Rooms": inside the core too a room makes use of those below it only.',
+      from: { path: `^src/core/${room}/`, pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^src/core/', pathNot: [room, ...may].map((one) => `^src/core/${one}/`).join('|') },
     })),
     {
       name: 'nothing-imports-tests',

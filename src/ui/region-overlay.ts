@@ -1,3 +1,4 @@
+import { rgbOfHex } from '#core/colour/rgb';
 import { elementTint, tintPatterns } from '#core/colour/element-tints';
 import { inkHex } from './colours';
 
@@ -8,7 +9,7 @@ const linePx = 3;
 /** Opaque colour as a 32-bit number for the px of an ImageData; little-endian, as every browser's machine is. */
 const packed = (r: number, g: number, b: number, a = 255): number => ((a << 24) | (b << 16) | (g << 8) | r) >>> 0;
 const packedHex = (hex: string, a = 255): number => {
-  const [r, g, b] = [1, 3, 5].map((start) => Number.parseInt(hex.slice(start, start + 2), 16)) as [number, number, number];
+  const [r, g, b] = rgbOfHex(hex);
   return packed(r, g, b, a);
 };
 

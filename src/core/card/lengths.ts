@@ -1,6 +1,6 @@
-export type LengthUnit = 'mm' | 'in';
+import { mmPerInch } from '#core/raster/resolution';
 
-export const mmPerInch = 25.4;
+export type LengthUnit = 'mm' | 'in';
 
 /**
  * Reads a length as people type it: "60", "6.5 cm", "4 1/4", "4 1/4 in", '2.5"'. Without a unit, `unit` counts.

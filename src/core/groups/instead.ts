@@ -1,9 +1,10 @@
+import { chromaOf, hueDegOf, hueTurnDeg } from '#core/colour/hue-chroma';
+import { hueWord } from '#core/colour/hue-words';
 import type { Ladder } from '#model/ladder';
 import type { Lab } from '#model/marker';
 import { deltaE00 } from '#core/colour/difference';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { isUsable } from '#core/markers/find-ladders';
-import { hueWord } from '#core/markers/rack-checks';
 import { translateLadder } from '#core/markers/translate-ladder';
 
 /** What stands in for one rung, and what changes by it. */
@@ -40,16 +41,11 @@ export type InsteadOptions = {
 export function changeWords(from: Lab, to: Lab): string {
   const lightness = Math.round(to.L - from.L);
   const words = lightness === 0 ? [] : [`${Math.abs(lightness)} L* ${lightness > 0 ? 'lighter' : 'darker'}`];
-  const [own, other] = [Math.hypot(from.a, from.b), Math.hypot(to.a, to.b)];
+  const [own, other] = [chromaOf(from), chromaOf(to)];
   if (Math.abs(other - own) > 5) words.push(other > own ? 'stronger' : 'greyer');
   const turnDeg = own > 5 && other > 5 ? hueTurnDeg(from, to) : 0;
-  if (Math.abs(turnDeg) > 6) words.push(`towards ${hueWord((Math.atan2(to.b, to.a) * 180) / Math.PI)}`);
+  if (Math.abs(turnDeg) > 6) words.push(`towards ${hueWord(hueDegOf(to))}`);
   return words.length > 0 ? words.join(', ') : 'hardly a change';
-}
-
-function hueTurnDeg(from: Lab, to: Lab): number {
-  const turn = ((Math.atan2(to.b, to.a) - Math.atan2(from.b, from.a)) * 180) / Math.PI;
-  return ((turn + 540) % 360) - 180;
 }
 
 /**

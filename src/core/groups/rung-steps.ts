@@ -1,3 +1,4 @@
+import { chromaOf } from '#core/colour/hue-chroma';
 import type { Ladder } from '#model/ladder';
 import type { Lab, Marker } from '#model/marker';
 import { deltaE00 } from '#core/colour/difference';
@@ -12,7 +13,7 @@ export const mostRungs = 6;
 const alike = { hue: 14, chroma: 22 } as const;
 
 function isAlike(one: Lab, other: Lab): boolean {
-  const apart = Math.abs(Math.hypot(one.a, one.b) - Math.hypot(other.a, other.b));
+  const apart = Math.abs(chromaOf(one) - chromaOf(other));
   return hueDifference(one, other) < alike.hue && apart < alike.chroma;
 }
 

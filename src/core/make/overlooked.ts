@@ -1,3 +1,4 @@
+import { tooTinyMm2 } from './too-tiny';
 import type { Element, Picture } from '#model/picture';
 import type { Region } from '#model/region-table';
 import { whiteRegions } from './picture-lookup';
@@ -6,14 +7,11 @@ import type { IndexedTable } from './region-tables';
 /** A region that belongs to no element. `isTiny`: of a size that people often forget. */
 export type WhiteRegion = { region: Region; isTiny: boolean };
 
-/** Areas under this are often forgotten: a tail tip, a flower centre. Common practice, no source. */
-const tinyMm2 = 12;
-
 /** White regions of a picture, the largest first. */
 export function whiteBySize(picture: Picture, table: IndexedTable | undefined): WhiteRegion[] {
   return whiteRegions(picture, table)
     .toSorted((first, second) => second.areaMm2 - first.areaMm2 || first.label - second.label)
-    .map((region) => ({ region, isTiny: region.areaMm2 < tinyMm2 }));
+    .map((region) => ({ region, isTiny: region.areaMm2 < tooTinyMm2 }));
 }
 
 /** A region that lies far from all others of its element: was it meant? */

@@ -1,3 +1,4 @@
+import { chromaOf, hueDegOf } from '#core/colour/hue-chroma';
 import type { Lab } from '#model/marker';
 import hueData from './hues.json';
 
@@ -18,8 +19,6 @@ const hardlyHuedChroma = 12;
 /** The ends of a ladder may lie so many degrees outside the hue of its middle. */
 const endsSlackDeg = 8;
 
-const chromaOf = ({ a, b }: Lab): number => Math.hypot(a, b);
-const hueDegOf = ({ a, b }: Lab): number => ((Math.atan2(b, a) * 180) / Math.PI + 360) % 360;
 const isWithin = ([from, to]: Range, value: number): boolean => value >= from && value <= to;
 
 /** Whether an angle lies in a range that may go over 360 degrees, with so much slack at both ends. */

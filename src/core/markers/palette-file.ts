@@ -1,3 +1,4 @@
+import { rgbOfHex } from '#core/colour/rgb';
 import type { RackMarker } from '#model/marker';
 import { hexOfLab, labOfHex } from '#core/colour/lab';
 import { type ImportOptions, type ImportRow, importCode, keysOfLine } from './pasted-codes';
@@ -9,8 +10,7 @@ const mostColours = 20_000;
 export function writePalette(name: string, markers: readonly RackMarker[]): string {
   const colours = markers.flatMap(({ lab, code }) => {
     if (!lab) return [];
-    const hex = hexOfLab(lab);
-    const channels = [1, 3, 5].map((start) => String(Number.parseInt(hex.slice(start, start + 2), 16)).padStart(3));
+    const channels = rgbOfHex(hexOfLab(lab)).map((channel) => String(channel).padStart(3));
     return [`${channels.join(' ')}\t${code}`];
   });
   return [headline, `Name: ${name.replace(/\s+/g, ' ')}`, 'Columns: 6', '#', ...colours, ''].join('\n');

@@ -1,11 +1,10 @@
+import { hueWord } from '#core/colour/hue-words';
+import { chromaOf, hueDegOf } from '#core/colour/hue-chroma';
 import { formatISO, parseISO, subDays } from 'date-fns';
 import type { Lab, RackMarker } from '#model/marker';
 import { ladderWeights } from './ladder-cost';
 
 export type RackFinding = { kind: 'caps' | 'codeOrder' | 'hue' | 'wideGap'; markerIds: string[]; words: string };
-
-const chromaOf = ({ a, b }: Lab): number => Math.hypot(a, b);
-const hueOf = ({ a, b }: Lab): number => (Math.atan2(b, a) * 180) / Math.PI;
 
 function groupsOf(markers: readonly RackMarker[]): Map<string, RackMarker[]> {
   const groups = new Map<string, RackMarker[]>();
@@ -75,7 +74,7 @@ const hueApart = (first: number, second: number): number => Math.abs(((first - s
 function hueFindings(family: readonly RackMarker[]): RackFinding[] {
   const hued = family.filter(({ lab }) => lab && chromaOf(lab) > 12);
   if (hued.length < 3) return [];
-  const hues = hued.map(({ lab }) => hueOf(lab as Lab));
+  const hues = hued.map(({ lab }) => hueDegOf(lab as Lab));
   // The hue that is least far from all the others: a median on a circle.
   const cost = (hue: number) => hues.reduce((sum, other) => sum + hueApart(hue, other), 0);
   const middle = hues.reduce((best, hue) => (cost(hue) < cost(best) ? hue : best));
@@ -84,26 +83,8 @@ function hueFindings(family: readonly RackMarker[]): RackFinding[] {
     .map((marker) => ({
       kind: 'hue',
       markerIds: [marker.id],
-      words: `${marker.code} is of another hue than its family: its ink is ${hueWord(hueOf(marker.lab as Lab))}.`,
+      words: `${marker.code} is of another hue than its family: its ink is ${hueWord(hueDegOf(marker.lab as Lab))}.`,
     }));
-}
-
-/** A plain word for a CIELAB hue angle in degrees. */
-export function hueWord(hueDeg: number): string {
-  const hue = (hueDeg + 360) % 360;
-  const words: [number, string][] = [
-    [18, 'pink to red'],
-    [48, 'red'],
-    [68, 'orange'],
-    [100, 'yellow'],
-    [125, 'yellow green'],
-    [175, 'green'],
-    [225, 'blue green'],
-    [285, 'blue'],
-    [325, 'violet'],
-    [361, 'pink to red'],
-  ];
-  return (words.find(([limit]) => hue < limit) ?? ['', 'grey'])[1] as string;
 }
 
 /** All that may mislead the hand in a rack, in words; measured or picked colours only. */

@@ -1,3 +1,4 @@
+import { hueWord } from '#core/colour/hue-words';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Marker, MarkerLine, Rack, RackMarker } from '#model/marker';
@@ -7,7 +8,7 @@ import { readPalette, writePalette } from './palette-file';
 import { newOfRack } from './merge-rack';
 import { readPastedCodes } from './pasted-codes';
 import { noteLookup } from './pair-notes';
-import { checkRack, hueWord, markerWarnings, undertone } from './rack-checks';
+import { checkRack, markerWarnings, undertone } from './rack-checks';
 import { rereadLine } from './reread-line';
 import { guessMapping, readTable } from './table-import';
 import { worthBuying } from './worth-buying';

@@ -1,3 +1,6 @@
+import { tooTinyMm2 } from '#core/make/too-tiny';
+import { chromaOf, hueDegOf } from '#core/colour/hue-chroma';
+import { hueWord } from '#core/colour/hue-words';
 import type { ElementKind } from '#model/element-kind';
 import type { Lab, Marker, PairNote, RackMarker } from '#model/marker';
 import { likenessOf } from '#core/sharing/choose-palette';
@@ -8,7 +11,7 @@ import { sortLightToDark } from './ladder';
 import { rungCost } from './ladder-cost';
 import { ladderReasons } from './ladder-reasons';
 import { noteLookup } from './pair-notes';
-import { checkRack, hueWord } from './rack-checks';
+import { checkRack } from './rack-checks';
 import { usualHues } from './usual-hues';
 
 /**
@@ -16,7 +19,7 @@ import { usualHues } from './usual-hues';
  * large one. Common practice, no source; the limits in mm2 are ours.
  */
 export function rungsForArea(areaMm2: number): 1 | 2 | 3 | 4 {
-  if (areaMm2 < 12) return 1;
+  if (areaMm2 < tooTinyMm2) return 1;
   if (areaMm2 < 50) return 2;
   return areaMm2 < 900 ? 3 : 4;
 }
@@ -92,7 +95,7 @@ export function suggestLadders<M extends Marker>(rack: readonly M[], request: Su
     );
     const isOut = ladder.filter(({ id }) => out.has(id)).length;
     // Where anything may be, few want a grey unasked.
-    const grey = wished.length === 0 && labs.every(({ a, b }) => Math.hypot(a, b) < greyChroma) ? weights.grey : 0;
+    const grey = wished.length === 0 && labs.every((lab) => chromaOf(lab) < greyChroma) ? weights.grey : 0;
     const notPale = fades ? Math.max(0, whiteMiddleL - (middleRung(labs)?.L ?? 0)) * weights.notPale : 0;
     return own + weights.nextHue * place + besideCost(labs) + notPale + grey - weights.isOut * isOut;
   };
@@ -117,7 +120,7 @@ export function suggestLadders<M extends Marker>(rack: readonly M[], request: Su
       ...ladder,
       reasons: ladderReasons(ladder.rungs, notes),
       hues: huesOfLadder(labsOf(ladder.rungs)),
-      fadesIntoPaper: fades && ladder.rungs.every(({ lab }) => lab !== undefined && Math.hypot(lab.a, lab.b) <= greyChroma + 2),
+      fadesIntoPaper: fades && ladder.rungs.every(({ lab }) => lab !== undefined && chromaOf(lab) <= greyChroma + 2),
     }));
 }
 
@@ -189,5 +192,5 @@ function paletteFamily(marker: Marker): string | null {
   if (!kin.endsWith('|')) return kin;
   if (!marker.lab) return null;
   const { a, b } = marker.lab;
-  return `${kin}${Math.hypot(a, b) < greyChroma ? 'grey' : hueWord((Math.atan2(b, a) * 180) / Math.PI)}`;
+  return `${kin}${chromaOf({ a, b }) < greyChroma ? 'grey' : hueWord(hueDegOf({ a, b }))}`;
 }

@@ -1,3 +1,4 @@
+import { usualPxPerMm } from '#core/raster/resolution';
 import type { BinaryImage } from '#core/raster/image';
 import { type Branch, findBranches } from '#core/raster/skeleton';
 
@@ -26,8 +27,6 @@ export type ProposeOptions = {
 const rimMm = 0.8;
 
 type StrokeEnd = { x: number; y: number; dx: number; dy: number; branch: number; halfWidthPx: number };
-
-const usualPxPerMm = 300 / 25.4;
 
 /** Where strokes end freely, and in which direction they were going: from the last 2 mm of the middle line. */
 function strokeEnds(branches: readonly Branch[], width: number, pxPerMm: number): StrokeEnd[] {

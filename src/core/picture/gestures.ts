@@ -1,4 +1,4 @@
-import simplify from 'simplify-js';
+import { thinnedOut } from '#core/raster/thinned-path';
 import type { Mend, MendTool, PlaceMm } from '#model/reading';
 import type { Region } from '#model/region-table';
 import type { BinaryImage } from '#core/raster/image';
@@ -149,16 +149,4 @@ export function mendFromStroke(tool: MendTool, points: readonly PlaceMm[], conte
       return { mend: { kind: tool, id: newId(), points: stroke } };
     }
   }
-}
-
-/** A hand's stroke with no more points than its shape needs (Douglas and Peucker 1973), within 0.2 mm. */
-export function thinnedOut(points: readonly PlaceMm[], withinMm = 0.2, most = Number.POSITIVE_INFINITY): PlaceMm[] {
-  const thinned = simplify(
-    points.map(([x, y]) => ({ x, y })),
-    withinMm,
-    true,
-  );
-  // Its whole way, if need be more coarsely: cut off, a long stroke would lose its end.
-  if (thinned.length > most) return thinnedOut(points, withinMm * 1.5, most);
-  return thinned.map(({ x, y }): PlaceMm => [x, y]);
 }

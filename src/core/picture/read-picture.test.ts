@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { type Mend, type Reading, usualReading } from '#model/reading';
 import { drawn, onFrame, onStroke } from '../../../tests/drawn';
-import { chordThrough, mendFromStroke, mendFromTap, snapToInk, thinnedOut } from './gestures';
+import { chordThrough, mendFromStroke, mendFromTap, snapToInk } from './gestures';
+import { thinnedOut } from '#core/raster/thinned-path';
 import { greyOfRegions } from './grey-map';
 import type { BinaryImage } from '#core/raster/image';
 import { inheritedAssignments, matchRegions } from './match-regions';

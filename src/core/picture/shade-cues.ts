@@ -1,3 +1,4 @@
+import { usualPxPerMm } from '#core/raster/resolution';
 import { labelComponents } from '#core/raster/components';
 import { assertRaster, type BinaryImage } from '#core/raster/image';
 import { type Branch, findBranches } from '#core/raster/skeleton';
@@ -52,8 +53,6 @@ const limits = {
   leastDots: 5,
   mostDotAreaRatio: 3.5,
 } as const;
-
-const usualPxPerMm = 300 / 25.4;
 
 function strokesOf(branches: readonly Branch[], width: number, pxPerMm: number): Stroke[] {
   const strokes: Stroke[] = [];

@@ -1,3 +1,4 @@
+import { pxPerMmOfTable } from '#core/make/scale';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { HandStroke } from '#model/hand-stroke';
 import type { Make } from '#model/make';
@@ -140,7 +141,7 @@ export const planEntries: Entries<PlanValues> = {
   ...(sceneEntries as Entries<PlanValues>),
   sourceElements: { needs: ['source'], make: ({ source }) => source.elements, settles: true },
   standingRows: { needs: ['source'], make: ({ source: { bodies, fronts } }) => ({ bodies, fronts }), settles: true },
-  pxPerMm: { needs: ['table'], make: ({ table: { table } }) => table.widthPx / table.frame.widthMm },
+  pxPerMm: { needs: ['table'], make: ({ table }) => pxPerMmOfTable(table) },
   standing: { needs: ['standingRows', 'table'], make: ({ standingRows, table }) => standingLabels(standingRows, table) },
   bodies: { needs: ['standing'], make: ({ standing }) => standing.bodies, settles: true },
   fronts: { needs: ['standing'], make: ({ standing }) => standing.fronts, settles: true },

@@ -2,7 +2,7 @@ import type { PullingCue } from '#core/light/cues-pull';
 import type { SaidCutPx } from '#core/light/cut-ends';
 import type { Lamp } from '#core/light/shade';
 import type { BandMap } from '#core/scene/band-map';
-import { usualPxPerMm } from '#core/scene/borders';
+import { usualPxPerMm } from '#core/raster/resolution';
 import type { Blend } from '#core/scene/element-cuts';
 import type { GreyForm } from '#core/scene/grey-form';
 import type { HandStrokePx } from '#core/scene/hand-light';

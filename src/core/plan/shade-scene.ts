@@ -1,7 +1,8 @@
 import { usualCuesPull } from '#core/light/cues-pull';
 import type { Lamp } from '#core/light/shade';
 import type { ShadeCue } from '#core/picture/shade-cues';
-import { type LabelledPicture, usualPxPerMm } from '#core/scene/borders';
+import type { LabelledPicture } from '#core/scene/borders';
+import { usualPxPerMm } from '#core/raster/resolution';
 import type { ContactOptions } from '#core/scene/contact';
 import { partsOfPicture } from '#core/scene/parts';
 import type { SceneBody, SceneFront } from '#core/scene/scene-bodies';

@@ -1,3 +1,4 @@
+import { distanceToSegment } from './near-path';
 import type { BinaryImage } from './image';
 
 /**
@@ -10,17 +11,13 @@ export function drawStroke(image: BinaryImage, points: readonly (readonly [numbe
   for (let index = 1; index < points.length; index++) {
     const [x1, y1] = points[index - 1] as readonly [number, number];
     const [x2, y2] = points[index] as readonly [number, number];
-    const lengthSquared = (x2 - x1) ** 2 + (y2 - y1) ** 2;
     const top = Math.max(0, Math.floor(Math.min(y1, y2) - half));
     const bottom = Math.min(height - 1, Math.ceil(Math.max(y1, y2) + half));
     const left = Math.max(0, Math.floor(Math.min(x1, x2) - half));
     const right = Math.min(width - 1, Math.ceil(Math.max(x1, x2) + half));
     for (let row = top; row <= bottom; row++) {
       for (let column = left; column <= right; column++) {
-        const x = column + 0.5;
-        const y = row + 0.5;
-        const along = lengthSquared === 0 ? 0 : Math.max(0, Math.min(1, ((x - x1) * (x2 - x1) + (y - y1) * (y2 - y1)) / lengthSquared));
-        if (Math.hypot(x - x1 - along * (x2 - x1), y - y1 - along * (y2 - y1)) <= half) data[row * width + column] = value;
+        if (distanceToSegment(column + 0.5, row + 0.5, [x1, y1], [x2, y2]) <= half) data[row * width + column] = value;
       }
     }
   }

@@ -3,6 +3,13 @@ export type Place = readonly [number, number];
 /** Straight pieces of a path; a tap is one of no length. */
 const piecesOf = (points: readonly Place[]): number => Math.max(1, points.length - 1);
 
+/** How far a place is from the straight piece between two others; of no length, it is one place. */
+export function distanceToSegment(x: number, y: number, [x1, y1]: Place, [x2, y2]: Place): number {
+  const lengthSquared = (x2 - x1) ** 2 + (y2 - y1) ** 2;
+  const along = lengthSquared === 0 ? 0 : Math.max(0, Math.min(1, ((x - x1) * (x2 - x1) + (y - y1) * (y2 - y1)) / lengthSquared));
+  return Math.hypot(x - x1 - along * (x2 - x1), y - y1 - along * (y2 - y1));
+}
+
 /** How far a place is from a path in px, and on which side of its way: over 0 at the right. The plain version of what `eachNearPath` tells. */
 export function distanceToPath(points: readonly Place[], x: number, y: number): { apart: number; side: number } {
   let nearest = Number.POSITIVE_INFINITY;
@@ -10,9 +17,7 @@ export function distanceToPath(points: readonly Place[], x: number, y: number): 
   for (let i = 0; i < piecesOf(points); i++) {
     const [x1, y1] = points[i]!;
     const [x2, y2] = points[i + 1] ?? points[i]!;
-    const lengthSquared = (x2 - x1) ** 2 + (y2 - y1) ** 2;
-    const along = lengthSquared === 0 ? 0 : Math.max(0, Math.min(1, ((x - x1) * (x2 - x1) + (y - y1) * (y2 - y1)) / lengthSquared));
-    const apart = Math.hypot(x - x1 - along * (x2 - x1), y - y1 - along * (y2 - y1));
+    const apart = distanceToSegment(x, y, points[i]!, points[i + 1] ?? points[i]!);
     if (apart >= nearest) continue;
     nearest = apart;
     side = (x2 - x1) * (y - y1) - (y2 - y1) * (x - x1);

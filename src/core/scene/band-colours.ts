@@ -1,11 +1,7 @@
 import type { ColouredElement } from '#model/coloured-picture';
 import type { Marker } from '#model/marker';
 import { hexOfLab } from '#core/colour/lab';
-import type { Rgb } from './paint-bands';
-
-function rgbOfHex(hex: string): Rgb {
-  return [1, 3, 5].map((start) => Number.parseInt(hex.slice(start, start + 2), 16)) as [number, number, number];
-}
+import { type Rgb, rgbOfHex } from '#core/colour/rgb';
 
 /** Colour shown for a rung whose marker has no colour: a grey of its place in the ladder. */
 function greyOfRung(index: number, count: number): Rgb {

@@ -1,3 +1,5 @@
+import { usualPxPerMm } from '#core/raster/resolution';
+
 /** A border between two labels: its points, x and y in px by turns, on the edges between pixels, in the order of the scan. */
 export type Border = { labels: readonly [number, number]; points: number[] };
 
@@ -26,9 +28,6 @@ export function pairKey(first: number, second: number): number {
 
 /** How far a sector is from running straight on, as a share of the ring: half of it is straight. */
 export const bendOf = (share: number): number => Math.abs(share - 0.5);
-
-/** Resolution where it is not known: that of an image of 300 dots per inch. */
-export const usualPxPerMm = 300 / 25.4;
 
 /** Radii of the rings about a junction, in mm: beyond the line's own width, within what is about it. */
 const ringRadiiMm = [0.5, 0.65, 0.8, 0.95];

@@ -4,7 +4,7 @@ import type { HandKind, HandStroke } from '#model/hand-stroke';
 import type { Operation } from '#model/operation';
 import type { PlaceMm } from '#model/reading';
 import { nameOfColouring } from '#core/make/coloured';
-import { thinnedOut } from '#core/picture/gestures';
+import { thinnedOut } from '#core/raster/thinned-path';
 
 const mostPoints = 400;
 

@@ -1,7 +1,5 @@
+import type { Rgb } from '#core/colour/rgb';
 import type { BandMap, SoftEdges } from './band-map';
-
-/** Red, green, blue, 0 to 255. */
-export type Rgb = readonly [number, number, number];
 
 /** Numbers that a band may have, 0 among them. */
 const bandNumbers = 256;

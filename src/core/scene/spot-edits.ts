@@ -3,7 +3,7 @@ import type { Element, Picture } from '#model/picture';
 import type { PlaceMm } from '#model/reading';
 import type { SpotStroke } from '#model/soft-spot';
 import { freshElementName } from '#core/make/picture-lookup';
-import { thinnedOut } from '#core/picture/gestures';
+import { thinnedOut } from '#core/raster/thinned-path';
 
 export type SpotEdit = { operations: Operation[]; elementId: string | null; said: string };
 

@@ -1,3 +1,4 @@
+import { tooTinyMm2 } from '#core/make/too-tiny';
 import type { ColouredElement } from '#model/coloured-picture';
 import { areaMm2Of } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
@@ -9,8 +10,7 @@ export type ElementMeasure = { areaMm2: number; narrowestMm: number | null; nib:
 
 /** A brush nib draws a line of about this width without pressure. Common practice, no source. */
 const brushLineMm = 1.2;
-/** In less than this no second ink finds room. Common practice, no source. */
-const leastBlendMm2 = 12;
+/** Nor is there where it is narrower. Common practice, no source. */
 const leastBlendMm = 2;
 
 /**
@@ -21,7 +21,7 @@ export function measureElement(element: ColouredElement, table: IndexedTable | u
   const areaMm2 = areaMm2Of(element, table);
   if (element.spot) {
     const widestMm = 2 * Math.max(...element.spot.strokes.map(({ radiusMm }) => radiusMm));
-    return { areaMm2, narrowestMm: widestMm, nib: nibFor(widestMm), isTooTinyToBlend: areaMm2 < leastBlendMm2 || widestMm < leastBlendMm };
+    return { areaMm2, narrowestMm: widestMm, nib: nibFor(widestMm), isTooTinyToBlend: areaMm2 < tooTinyMm2 || widestMm < leastBlendMm };
   }
   const regions = element.regionIds.flatMap((id) => table?.byId.get(id) ?? []);
   const widths = regions.flatMap(({ narrowestMm }) => narrowestMm ?? []);
@@ -32,7 +32,7 @@ export function measureElement(element: ColouredElement, table: IndexedTable | u
     areaMm2,
     narrowestMm,
     nib: narrowestMm === null ? null : nibFor(narrowestMm),
-    isTooTinyToBlend: regions.length > 0 && (largest < leastBlendMm2 || isThin),
+    isTooTinyToBlend: regions.length > 0 && (largest < tooTinyMm2 || isThin),
   };
 }
 

@@ -1,3 +1,4 @@
+import { pxPerMmOfPicture } from '#core/make/scale';
 import type { SaidCut } from '#model/cut-end';
 import type { LightWish } from '#model/light-wish';
 import type { Make } from '#model/make';
@@ -110,7 +111,7 @@ export function turnEdge(useMake: MakeStore, useLight: LightDesk, pictureId: str
     const picture = pictureById(newest, pictureId);
     const [x, y] = edge.points[edge.points.length >> 1] ?? [0, 0];
     if (!picture) return null;
-    const pxPerMm = picture.grey.widthPx / picture.widthMm;
+    const pxPerMm = pxPerMmOfPicture(picture);
     const isSaid = ({ at }: SaidCut) => edge.said && Math.hypot(at[0] * pxPerMm - edge.said.x, at[1] * pxPerMm - edge.said.y) < 1;
     const before = picture.cuts.find(isSaid);
     useLight.getState().set({ said: edge.isCut ? 'It rounds away there now.' : 'It is cut off there now.' });

@@ -1,10 +1,11 @@
+import { distanceToSegment } from '#core/raster/near-path';
 import { useMemo } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { ColouredPicture } from '#model/coloured-picture';
 import { wholeOriginal } from '#model/preparation';
 import type { PlaceMm } from '#model/reading';
 import type { IndexedTable } from '#core/make/region-tables';
-import { thinnedOut } from '#core/picture/gestures';
+import { thinnedOut } from '#core/raster/thinned-path';
 import { greyOfRegions } from '#core/picture/grey-map';
 import { CutOutView } from '#ui/cut-out-view.tsx';
 import { Button } from '#ui/button.tsx';
@@ -54,11 +55,6 @@ function shadesOf({ table, byId }: IndexedTable, labels: Uint16Array, chosenId: 
   return image;
 }
 
-const segmentDistance = ([x, y]: PlaceMm, [x1, y1]: PlaceMm, [x2, y2]: PlaceMm): number => {
-  const lengthSquared = (x2 - x1) ** 2 + (y2 - y1) ** 2;
-  const along = lengthSquared === 0 ? 0 : Math.max(0, Math.min(1, ((x - x1) * (x2 - x1) + (y - y1) * (y2 - y1)) / lengthSquared));
-  return Math.hypot(x - x1 - along * (x2 - x1), y - y1 - along * (y2 - y1));
-};
 /** Most points of a stroke that is kept as the hand made it. */
 const mostTouchPoints = 400;
 const noProposals: readonly Proposal[] = [];
@@ -68,7 +64,7 @@ const takeReachMm = 1.8;
 /** The opening that a tap means: the nearest within reach. */
 function nearestProposal(proposals: readonly Proposal[], place: PlaceMm): Proposal | undefined {
   return proposals
-    .map((proposal) => ({ proposal, apart: segmentDistance(place, proposal.from, proposal.to) }))
+    .map((proposal) => ({ proposal, apart: distanceToSegment(...place, proposal.from, proposal.to) }))
     .filter(({ apart }) => apart < takeReachMm)
     .sort((one, other) => one.apart - other.apart)[0]?.proposal;
 }

@@ -1,3 +1,4 @@
+import { pxPerMmOfPicture } from '#core/make/scale';
 import { proxy, type Remote } from 'comlink';
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
@@ -35,7 +36,6 @@ export type ReadResult = {
 type BlobOf = (sha256: string) => Promise<Uint8Array<ArrayBuffer>>;
 type Progress = (stage: string, share: number) => void;
 
-const pxPerMmOf = (picture: Picture) => picture.grey.widthPx / picture.widthMm;
 const frameOf = ({ preparation, widthMm, heightMm }: Picture): Frame => ({ ...(preparation ? { preparation } : {}), widthMm, heightMm });
 const projectionOf = ({ preparation = wholeOriginal, widthMm, heightMm }: Frame) => ({ preparation, widthMm, heightMm });
 
@@ -72,7 +72,7 @@ export class PictureReader {
     const key = `${picture.grey.sha256} ${picture.widthMm}`;
     if (this.loadedGrey === key) return this.loading;
     this.loadedGrey = key;
-    this.loading = this.blobOf(picture.grey.sha256).then((png) => api.load({ png, pxPerMm: pxPerMmOf(picture) }));
+    this.loading = this.blobOf(picture.grey.sha256).then((png) => api.load({ png, pxPerMm: pxPerMmOfPicture(picture) }));
     this.loading.catch(() => {
       this.loadedGrey = '';
     });
@@ -121,7 +121,7 @@ export class PictureReader {
     const { match, resolved, doubt, labelMap } = answer;
     const { widthPx, heightPx } = { widthPx: answer.reading.found.width, heightPx: answer.reading.found.height };
     const found = toRegionTable(answer.reading, {
-      pxPerMm: pxPerMmOf(picture),
+      pxPerMm: pxPerMmOfPicture(picture),
       frame,
       given: picture.regionsGiven,
       ...(match && table ? { before: { elements: picture.elements, table, match } } : {}),

@@ -1,3 +1,4 @@
+import { pxPerMmOfPicture, pxPerMmOfTable } from '#core/make/scale';
 import { useCallback, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { SceneLamp } from '#model/lamp';
@@ -138,7 +139,7 @@ function useStageHand({ useMake, useElements, useLight, useGroups, picture, tabl
       // The bars that are seen, and all edges of what is chosen.
       const held = hand.kind === 'element' ? hand.elementId : null;
       const seen = bands.edges.filter(({ isCut, elementId }) => isCut || elementId === held);
-      const edge = place && edgeAt(seen, place, picture.grey.widthPx / picture.widthMm);
+      const edge = place && edgeAt(seen, place, pxPerMmOfPicture(picture));
       if (edge) return turnEdge(useMake, useLight, picture.id, edge);
     }
     if (station === 'light' && useLight.getState().step === 'hand')
@@ -164,7 +165,7 @@ function useBoxOf(table: IndexedTable | undefined) {
   return useCallback(
     (label: number): readonly [number, number, number, number] | undefined => {
       const region = table?.byLabel.get(label);
-      const pxPerMm = table ? table.table.widthPx / table.table.frame.widthMm : 0;
+      const pxPerMm = table ? pxPerMmOfTable(table) : 0;
       return region && (region.boundsMm.map((mm) => mm * pxPerMm) as [number, number, number, number]);
     },
     [table],

@@ -1,3 +1,4 @@
+import { pxPerMmOfTable } from '#core/make/scale';
 import { transfer } from 'comlink';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import type { Marker } from '#model/marker';
@@ -68,8 +69,8 @@ export function useBands(
   const [problem, setProblem] = useState<string | null>(null);
   const [bands, setBands] = useState<Painted>(noBands);
   const byId = useMemo(() => new Map(markers.map((marker) => [marker.id, marker])), [markers]);
-  const { widthPx = 0, heightPx = 0, frame } = table?.table ?? {};
-  const pxPerMm = widthPx / (frame?.widthMm ?? 1);
+  const { widthPx = 0, heightPx = 0 } = table?.table ?? {};
+  const pxPerMm = table ? pxPerMmOfTable(table) : 1;
   const fits = table !== undefined && labels?.length === widthPx * heightPx;
 
   const [turn, setTurn] = useState(0);

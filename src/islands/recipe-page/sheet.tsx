@@ -1,3 +1,4 @@
+import { mmPerInch } from '#core/raster/resolution';
 import { useEffect, useRef, useState } from 'react';
 import type { Rack } from '#model/marker';
 import type { ColouredPicture } from '#model/coloured-picture';
@@ -24,8 +25,8 @@ export function Sheet({ make, picture, table, rack }: PrintedPicture) {
   const [pages, setPages] = useState(1);
   useEffect(() => {
     if (!content.current) return;
-    // 96 CSS px are an inch of 25.4 mm. Wider content at a smaller scale breaks into fewer lines, so a few tries settle it.
-    const roomPx = (pageMm.height / 25.4) * 96;
+    // 96 CSS px are an inch. Wider content at a smaller scale breaks into fewer lines, so a few tries settle it.
+    const roomPx = (pageMm.height / mmPerInch) * 96;
     const needed = content.current.scrollHeight * shrink;
     const next = Math.max(leastShrink, shrink * Math.max(0.8, Math.sqrt(roomPx / needed) * 0.99));
     if (needed > roomPx && next < shrink) setShrink(next);

@@ -1,3 +1,4 @@
+import { mmPerInch } from '#core/raster/resolution';
 import { open, readFile } from 'node:fs/promises';
 import sharp, { type Metadata, type Sharp } from 'sharp';
 import type { DecodeAnswer, OriginalAnswer } from '#model/api/originals';
@@ -19,7 +20,6 @@ type MediaType = OriginalAnswer['mediaType'];
 /** Pixels a line image may have: an A3 sheet at 600 dots per inch. */
 const mostPixels = 72_000_000;
 const workingDpi = 300;
-const mmPerInch = 25.4;
 /** Under this many dots per inch a raster is drawn up, so that its curves are smooth enough to be coloured. */
 const leastDpi = 150;
 const mostWorkingPx = 6000;

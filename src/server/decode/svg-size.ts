@@ -1,8 +1,8 @@
+import { mmPerInch } from '#core/raster/resolution';
 import { SaxesParser } from 'saxes';
 
 /** CSS: an inch is 96 user units (CSS Values and Units Level 4, absolute lengths). */
 const unitsPerInch = 96;
-const mmPerInch = 25.4;
 const inchesPer: Record<string, number> = {
   mm: 1 / mmPerInch,
   cm: 10 / mmPerInch,

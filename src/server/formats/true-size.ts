@@ -1,9 +1,10 @@
+import { mmPerInch } from '#core/raster/resolution';
 import { decoding } from '#server/decode/decoding';
 import { PDFDocument, type PDFPage, rgb } from 'pdf-lib';
 import { pdfWriter } from './pdf-text';
 
 /** A point is 1/72 inch. */
-const ptPerMm = 72 / 25.4;
+const ptPerMm = 72 / mmPerInch;
 const marginMm = 10;
 const rulerHeightMm = 16;
 

@@ -1,3 +1,4 @@
+import { pxPerMmOfTable } from '#core/make/scale';
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { Region } from '#model/region-table';
@@ -87,7 +88,7 @@ export function useSharing(
       return;
     }
     let current = true;
-    const pxPerMm = table.table.widthPx / table.table.frame.widthMm;
+    const pxPerMm = pxPerMmOfTable(table);
     const places = regions.map(({ insideMm: [x, y] }): [number, number] => [x * pxPerMm, y * pxPerMm]);
     const byPlace = Object.fromEntries(
       regions.flatMap(({ id }, place) => {

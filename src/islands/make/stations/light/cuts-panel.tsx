@@ -1,3 +1,4 @@
+import { pxPerMmOfPicture } from '#core/make/scale';
 import { useShallow } from 'zustand/react/shallow';
 import type { ColouredPicture } from '#model/coloured-picture';
 import { turnEdge } from '../../light-acts';
@@ -36,7 +37,7 @@ const leastMm = 3;
 /** Where things are cut off and do not round away: a hem, the foot of a stem, the rim of a cup. Found by corners; turned by a tap. */
 export function CutsPanel({ useMake, useLight, picture, bands, chosenId }: Props) {
   const said = useLight(useShallow((state) => state.said));
-  const pxPerMm = picture.grey.widthPx / picture.widthMm;
+  const pxPerMm = pxPerMmOfPicture(picture);
   const worthIt = bands.edges.filter((edge) => lengthMm(edge, pxPerMm) >= leastMm);
   const cuts = worthIt.filter(({ isCut }) => isCut);
   const shown = chosenId === null ? cuts : worthIt.filter(({ elementId }) => elementId === chosenId);

@@ -1,3 +1,4 @@
+import { pxPerMmOfPicture } from '#core/make/scale';
 import { useEffect, useRef, useState } from 'react';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { LineSettings } from '#model/reading';
@@ -15,7 +16,7 @@ export function Loupe({ useDesk, reader, picture, settings }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [inkShare, setInkShare] = useState<number | null>(null);
   const at = useDesk(({ loupeAt }) => loupeAt) ?? [picture.widthMm / 2, picture.heightMm / 2];
-  const pxPerMm = picture.grey.widthPx / picture.widthMm;
+  const pxPerMm = pxPerMmOfPicture(picture);
   const left = Math.round(at[0] * pxPerMm - widthPx / 2);
   const top = Math.round(at[1] * pxPerMm - heightPx / 2);
   const { depthShare, leastSpeckMm2, maxGapMm, readMarks } = settings;

@@ -5,6 +5,8 @@ import { type Database, openDatabase } from '#server/db/database';
 import { migrate } from '#server/db/migrate';
 import { migrations } from '#server/db/migrations/index';
 import { addToRack, changeRack, readRack } from '#server/store/rack';
+import { withRackChanges } from '#core/markers/rack-changes';
+import { seeded } from '../seeded';
 import { freshDatabase, testClusterUrl } from './cluster';
 
 let database: Database;
@@ -117,5 +119,67 @@ describe('migration 002', () => {
       { id: 'm2', lineId: 'l', code: '97d.fern', owned: false, state: 'good' },
     ]);
     await old.sequelize.close();
+  });
+});
+
+describe('what has changed of the rack', () => {
+  it('brings a page that knows the rack of before to the rack of now, whatever was changed meanwhile', async () => {
+    const whole = await readRack(database);
+    expect(whole).toMatchObject({ isWhole: true, gone: { markers: [] } });
+    const random = seeded(7);
+    const pick = <T>(rows: readonly T[]): T => rows[Math.floor(random() * rows.length)] as T;
+    let known = whole;
+    let told = 0;
+    for (let round = 0; round < 30; round++) {
+      const now = await readRack(database);
+      const line = pick(now.lines);
+      const changes: (() => Parameters<typeof changeRack>[1])[] = [
+        () => ({ markers: [{ ...pick(now.markers), state: 'low' }] }),
+        () => ({ markers: [{ id: `new-${round}`, lineId: line.id, code: `N${round}`, owned: true }] }),
+        () => ({ removeMarkers: [pick(now.markers).id] }),
+        () => ({ lines: [{ ...line, name: `${line.name} ${round}` }] }),
+        () => ({
+          pairNotes: [
+            { firstId: pick(now.markers).id, secondId: 'larkmere-88d-fern', verdict: 'blends well', reason: '', on: '2026-11-28' },
+          ],
+        }),
+      ];
+      const change = pick(changes)();
+      if (change.pairNotes?.some(({ firstId, secondId }) => firstId === secondId || !now.markers.some(({ id }) => id === secondId)))
+        continue;
+      await changeRack(database, change);
+      // A page asks now and then, not after every change.
+      if (random() < 0.5) continue;
+      const part = await readRack(database, known);
+      expect(part.isWhole).toBe(false);
+      told += part.markers.length;
+      known = withRackChanges(known, part);
+      expect(known).toEqual({ ...(await readRack(database)), gone: { lines: [], markers: [], pairNotes: [] } });
+    }
+    expect(told, 'small bites').toBeLessThan(40);
+    const again = await readRack(database, known);
+    expect([again.lines, again.markers, again.pairNotes]).toEqual([[], [], []]);
+  });
+
+  it('is all of it for a page of another history, or one that says it knows more than there is', async () => {
+    const { epoch, revision } = await readRack(database);
+    for (const since of [undefined, { epoch: 'another', revision }, { epoch, revision: revision + 1000 }]) {
+      const answer = await readRack(database, since);
+      expect(answer.isWhole).toBe(true);
+      expect(answer.markers.length).toBeGreaterThan(50);
+    }
+  });
+
+  it('a line that goes takes its markers and their notes along on every page', async () => {
+    const known = await readRack(database);
+    const line = known.lines.find(({ id }) => known.pairNotes.some(({ firstId }) => firstId.startsWith(id))) ?? known.lines[0];
+    if (!line) expect.fail();
+    await changeRack(database, { removeLines: [line.id] });
+    const after = withRackChanges(known, await readRack(database, known));
+    expect(after.markers.some(({ lineId }) => lineId === line.id)).toBe(false);
+    expect(
+      after.pairNotes.every(({ firstId, secondId }) => [firstId, secondId].every((id) => after.markers.some((own) => own.id === id))),
+    ).toBe(true);
+    expect(after.lines).toEqual((await readRack(database)).lines);
   });
 });

@@ -4,8 +4,8 @@ import { type Database, openDatabase } from '#server/db/database';
 import { workshop } from '#server/decode/workshop';
 import { keepBlob } from '#server/store/blobs';
 import { readMake } from '#server/store/makes';
-import { readRack } from '#server/store/rack';
-import { planThumbnail, thumbnailOf } from '#server/store/thumbnails';
+import { changeRack, readRack } from '#server/store/rack';
+import { findThumbnail, planThumbnail, thumbnailOf } from '#server/store/thumbnails';
 import { seeded } from '../seeded';
 import { databaseWithDemo } from './prepared';
 
@@ -60,5 +60,31 @@ describe('thumbnails', { timeout: 120_000 }, () => {
       status: 422,
       problem: { message: expect.stringMatching(/damaged/) },
     });
+  });
+
+  it('are known by revisions: nothing is read for one that is here, and any change of make or rack finds another or the same', async () => {
+    const makeId = 'make-balloon-post-lantern';
+    const first = await findThumbnail(database, makeId, 'picture-lantern');
+    const statements: string[] = [];
+    const { options } = database.sequelize as unknown as { options: { logging: false | ((sql: string) => void) } };
+    const { logging } = options;
+    options.logging = (sql: string) => void statements.push(sql);
+    expect((await findThumbnail(database, makeId, 'picture-lantern')).key).toBe(first.key);
+    options.logging = logging;
+    expect(statements.length).toBeGreaterThan(0);
+    for (const sql of statements) expect(sql).not.toMatch(/make_pictures|make_steps|"markers" AS/);
+    const { markers } = await readRack(database);
+    const used = new Set(
+      (await readMake(database, makeId)).document.pictures.flatMap(({ colourings }) =>
+        colourings.flatMap(({ treatments }) => treatments.flatMap(({ ladder }) => ladder?.rungs.map(({ markerId }) => markerId) ?? [])),
+      ),
+    );
+    const [shown, other] = [markers.find(({ id }) => used.has(id)), markers.find(({ id }) => !used.has(id))];
+    if (!shown || !other) expect.fail();
+    await changeRack(database, { markers: [{ ...other, state: 'dry' }] });
+    expect((await findThumbnail(database, makeId, 'picture-lantern')).key, 'of another marker').toBe(first.key);
+    await changeRack(database, { markers: [{ ...shown, lab: { L: 50, a: 40, b: -40 }, colourSource: 'picked' }] });
+    expect((await findThumbnail(database, makeId, 'picture-lantern')).key, 'of one that it shows').not.toBe(first.key);
+    await expect(findThumbnail(database, 'nobody', 'picture-lantern')).rejects.toMatchObject({ status: 404 });
   });
 });

@@ -11,13 +11,23 @@ import { OperationError } from '#core/make/operation-error';
 import { decodeRegionTable, indexTable, type RegionTables, tablesNamed } from '#core/make/region-tables';
 import { splitOperations } from '#core/make/split-operations';
 import { advanceSteps, noSteps, withoutLostRegions } from '#core/make/steps';
-import { upgrade } from '#core/upgrade/upgrade';
+import type { Upgraded } from '#core/upgrade/upgraded';
 import { CallProblem, problemToShow } from '#islands/shared/server-calls.ts';
 import type { LaidDownBatch, WaitingBlob } from '#model/waiting';
 import type { SetAside, WaitingBatch } from '#islands/shared/outbox.ts';
 import type { EditOptions, KeeperOptions, KeepState } from './keeping';
 
 type Base = { revision: number; document: Make; steps: Steps; epoch: string };
+
+/** Operations as today's schema has them; what only older ones need is fetched when there is such a one. */
+async function broughtToToday(
+  { schema, operations }: LaidDownBatch,
+  onto: { make: Make; tables: RegionTables },
+): Promise<Upgraded<Operation[]>> {
+  if (schema === makeSchemaVersion) return { value: soundOperations(operations as Operation[]), blobs: [] };
+  const { upgrade } = await import('#core/upgrade/upgrade');
+  return upgrade({ what: 'operations', schema, value: operations, onto });
+}
 
 /**
  * Keeps the edits of one make: each is applied here at once, laid down in the outbox, sent in order, and taken off only when
@@ -260,12 +270,7 @@ export class Keeper {
         // What waits names its tables by blobs that wait with it, or that the server keeps.
         const sent = batch.schema === makeSchemaVersion ? tablesNamed(make, batch.operations as Operation[]) : [];
         await this.loadTablesFrom(sent, batch.blobs);
-        const { value: operations, blobs } = upgrade({
-          what: 'operations',
-          schema: batch.schema,
-          value: batch.operations,
-          onto: { make, tables: this.tables },
-        });
+        const { value: operations, blobs } = await broughtToToday(batch, { make, tables: this.tables });
         const all = [...batch.blobs, ...blobs];
         await this.loadTablesFrom(tablesNamed(make, operations), all);
         const own: WaitingBatch = { ...batch, schema: makeSchemaVersion, operations, blobs: all, expectedRevision: batch.expectedRevision };

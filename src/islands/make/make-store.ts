@@ -1,24 +1,20 @@
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
-import { applyBatchAnswerSchema, type KeptMake, keptMakeSchema } from '#model/api/makes';
 import type { Problem } from '#model/api/problem';
 import type { SceneLamp } from '#model/lamp';
 import type { Ladder } from '#model/ladder';
 import type { Make } from '#model/make';
-import { rackSchema } from '#model/marker';
 import type { Operation, Steps } from '#model/operation';
-import type { Picture } from '#model/picture';
 import { colouringOf } from '#core/make/coloured';
 import { OperationError } from '#core/make/operation-error';
 import { pictureById } from '#core/make/picture-lookup';
-import { type IndexedTable, noTables, type RegionTables, tableOf } from '#core/make/region-tables';
-import { noSteps } from '#core/make/steps';
+import type { RegionTables } from '#core/make/region-tables';
 import { type ShownMarker, withAssumedColours } from '#core/markers/assumed-colour';
-import { call, fetchBlob, jsonPost, keepBlob, problemToShow } from '#islands/shared/server-calls.ts';
+import { fetchRack } from '#islands/shared/rack-fetched.ts';
+import { fetchBlob, problemToShow } from '#islands/shared/server-calls.ts';
 import type { Rack } from '#model/marker';
-import { writeWaitingFile } from '#workers/waiting-file';
-import { Keeper } from './keeper';
+import type { Keeper } from './keeper';
 import type { EditOptions, KeepState } from './keeping';
-import { type Outbox, openOutbox, type SetAside } from '#islands/shared/outbox.ts';
+import type { SetAside } from '#islands/shared/outbox.ts';
 
 /**
  * What the maker holds in the hand: decides what a tap on the picture does. An element that is being added to takes what is tapped; a ladder
@@ -90,49 +86,12 @@ export type MakeState = {
 
 export type MakeStore = UseBoundStore<StoreApi<MakeState>>;
 
-/** The picture on show. */
-export function shownPicture({ make, pictureId }: Pick<MakeState, 'make' | 'pictureId'>): Picture | undefined {
-  return pictureById(make, pictureId) ?? make?.pictures[0];
-}
-
-/** Regions of the picture on show; undefined where it has none yet or they are being fetched. */
-export function shownTable(state: Pick<MakeState, 'make' | 'pictureId' | 'tables'>): IndexedTable | undefined {
-  return tableOf(shownPicture(state), state.tables);
-}
-
 const nothing: Hand = { kind: 'nothing' };
-
-const askMake = (makeId: string): Promise<KeptMake> => call(keptMakeSchema, `/api/makes/${makeId}`);
-
-/** Keeps the make on this installation's server. @param asked the make, which was asked for before there was a keeper. */
-function keeperOf(
-  makeId: string,
-  asked: Promise<KeptMake>,
-  outbox: Outbox,
-  onChange: ConstructorParameters<typeof Keeper>[1]['onChange'],
-): Keeper {
-  let first: Promise<KeptMake> | null = asked;
-  return new Keeper(makeId, {
-    outbox,
-    onChange,
-    read: () => {
-      const read = first ?? askMake(makeId);
-      first = null;
-      return read;
-    },
-    blobOf: fetchBlob,
-    send: async (batch, blobs) => {
-      for (const { bytes } of blobs) await keepBlob(bytes);
-      return call(applyBatchAnswerSchema, `/api/makes/${makeId}/batches`, jsonPost(batch));
-    },
-  });
-}
 
 /** The state of one make's screen: the document as edited here, how safe it is, what is in hand. */
 export function createMakeStore(makeId: string): MakeStore {
   let keeper: Keeper | undefined;
-  // One outbox a page: a second would find the first holding the lock of this tab and take it for another tab.
-  let outbox: Promise<Outbox> | undefined;
+  let writeWaiting: (() => string) | undefined;
   // Steps are taken one after the other, however fast the keys come.
   let taking: Promise<unknown> = Promise.resolve();
   return create<MakeState>()((set, get) => {
@@ -150,8 +109,8 @@ export function createMakeStore(makeId: string): MakeStore {
       make: null,
       rack: { lines: [], markers: [], pairNotes: [] },
       keep: { kind: 'kept' },
-      steps: noSteps,
-      tables: noTables,
+      steps: { undo: [], redo: [] },
+      tables: new Map(),
       setAside: [],
       misfit: null,
       pictureId: null,
@@ -168,15 +127,15 @@ export function createMakeStore(makeId: string): MakeStore {
         keeper?.stop();
         try {
           // Asked for at once; none waits for another.
-          const asked = askMake(makeId);
-          asked.catch(() => {});
-          outbox ??= openOutbox().catch((error: unknown) => {
-            outbox = undefined;
-            throw error;
-          });
-          const [rack, opened] = await Promise.all([call(rackSchema, '/api/rack'), outbox]);
+          const opening = import('./open-keeper').then(({ openKeeper }) =>
+            openKeeper(makeId, (keeping) => set({ ...keeping, phase: 'ready', problem: null })),
+          );
+          opening.catch(() => {});
+          const rack = await fetchRack();
           set({ rack: { ...rack, markers: withAssumedColours(rack.markers) } });
-          keeper = keeperOf(makeId, asked, opened, (keeping) => set({ ...keeping, phase: 'ready', problem: null }));
+          const opened = await opening;
+          keeper = opened.keeper;
+          writeWaiting = opened.waitingFile;
           window.addEventListener('online', () => keeper?.tryNow());
           await keeper.start();
         } catch (error) {
@@ -205,7 +164,7 @@ export function createMakeStore(makeId: string): MakeStore {
       undo: () => takeStep('undo'),
       redo: () => takeStep('redo'),
       dropSetAside: (batchId) => void keeper?.dropSetAside(batchId),
-      waitingFile: () => writeWaitingFile(keeper?.waitingBatches() ?? []),
+      waitingFile: () => writeWaiting?.() ?? '',
 
       showPicture: (pictureId, colouringId) => {
         const isOther = pictureId !== get().pictureId;

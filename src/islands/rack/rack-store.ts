@@ -1,8 +1,9 @@
 import { create } from 'zustand';
-import { mostMarkersAtOnce, type RackAnswer, rackAnswerSchema, type RackChange } from '#model/api/rack';
+import { mostMarkersAtOnce, type RackAnswer, type RackChange } from '#model/api/rack';
 import type { Problem } from '#model/api/problem';
 import type { Rack } from '#model/marker';
-import { call, jsonPost, problemToShow } from '#islands/shared/server-calls.ts';
+import { changeRack, fetchRack } from '#islands/shared/rack-fetched.ts';
+import { problemToShow } from '#islands/shared/server-calls.ts';
 
 type RackState = {
   rack: RackAnswer | null;
@@ -27,7 +28,7 @@ export const useRack = create<RackState>()((set, get) => ({
   chosenId: null,
   load: async () => {
     try {
-      set({ rack: await call(rackAnswerSchema, '/api/rack'), problem: null });
+      set({ rack: await fetchRack(), problem: null });
     } catch (error) {
       set({ problem: problemToShow(error) });
     }
@@ -38,7 +39,7 @@ export const useRack = create<RackState>()((set, get) => ({
       // The lines come with the first part, so that its markers have somewhere to stand.
       for (let from = 0; from === 0 || from < markers.length; from += mostMarkersAtOnce) {
         const part: RackChange = { ...(from === 0 ? rest : {}), markers: markers.slice(from, from + mostMarkersAtOnce) };
-        set({ rack: await call(rackAnswerSchema, '/api/rack', jsonPost(part)), problem: null });
+        set({ rack: await changeRack(part), problem: null });
       }
       return true;
     } catch (error) {

@@ -1,14 +1,14 @@
 import { type ReactNode, useState } from 'react';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { Make } from '#model/make';
-import { type Rack, rackSchema } from '#model/marker';
+import type { Rack } from '#model/marker';
 import type { IndexedTable } from '#core/make/region-tables';
 import { colouredPicture } from '#core/make/coloured';
 import { withAssumedColours } from '#core/markers/assumed-colour';
 import { Button } from '#ui/button.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import { fetchPicture } from './make-parts';
-import { call } from './server-calls';
+import { fetchRack } from './rack-fetched';
 import { useFetched } from './use-fetched';
 
 export type PrintedPicture = { make: Make; picture: ColouredPicture | undefined; table: IndexedTable | undefined; rack: Rack };
@@ -31,7 +31,7 @@ export function PrintedPage({ makeId, what, children }: Props) {
     problem,
     again,
   } = useFetched(`${makeId} ${pictureId ?? ''} ${colouringId ?? ''}`, async (): Promise<PrintedPicture> => {
-    const [{ picture, ...parts }, rack] = await Promise.all([fetchPicture(makeId, pictureId), call(rackSchema, '/api/rack')]);
+    const [{ picture, ...parts }, rack] = await Promise.all([fetchPicture(makeId, pictureId), fetchRack()]);
     return {
       ...parts,
       picture: picture && colouredPicture(picture, colouringId),

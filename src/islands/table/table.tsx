@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { listMakesAnswerSchema } from '#model/api/makes';
-import { type Rack, rackSchema } from '#model/marker';
+import type { Rack } from '#model/marker';
+import { fetchRack } from '#islands/shared/rack-fetched.ts';
 import { call } from '#islands/shared/server-calls.ts';
 import { useFetched } from '#islands/shared/use-fetched.ts';
 import { Button, buttonLook } from '#ui/button.tsx';
@@ -20,7 +21,7 @@ function TableWhole() {
   const [most, setMost] = useState(makesAtOnce);
   const asked = new URLSearchParams({ most: String(Math.min(100, most)), ...(find.trim() ? { find: find.trim().slice(0, 100) } : {}) });
   const listed = useFetched(`/api/makes?${asked}`, (address) => call(listMakesAnswerSchema, address));
-  const fetchedRack = useFetched('/api/rack', (address) => call(rackSchema, address));
+  const fetchedRack = useFetched('/api/rack', fetchRack);
   const problem = listed.problem ?? fetchedRack.problem;
   const loaded = listed.data && fetchedRack.data ? { ...listed.data, rack: fetchedRack.data } : null;
   const listedMakes = loaded ? loaded.makes.length + loaded.unreadable.length : 0;

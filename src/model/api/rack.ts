@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
 import { idSchema } from '../id';
+import { epochSchema } from './epoch';
 import { markerLineSchema, pairNoteSchema, rackMarkerSchema, rackSchema } from '../marker';
 
 /** Most markers in one request; a larger import is sent in several. */
@@ -16,8 +17,21 @@ export const rackChangeSchema = z.object({
   removeMarkers: z.optional(z.array(idSchema).check(z.maxLength(20_000))),
   removeLines: z.optional(z.array(idSchema).check(z.maxLength(200))),
 });
-/** The rack, and the codes of rows that are kept and cannot be read: told of, and left as they are. */
-export const rackAnswerSchema = z.extend(rackSchema, { unreadable: z.array(z.string()) });
+
+/** A rack as it was at a revision of a history, so that it can be asked what has changed since. */
+export const rackSinceSchema = z.object({ epoch: epochSchema, revision: z.int().check(z.nonnegative()) });
+export type RackSince = z.infer<typeof rackSinceSchema>;
+
+/**
+ * The rack, or what of it has changed since a revision: rows that are new or others now, and names of those that went. `unreadable`: codes of rows
+ * that are kept and cannot be read: told of, and left as they are.
+ */
+export const rackAnswerSchema = z.extend(rackSchema, {
+  ...rackSinceSchema.shape,
+  isWhole: z.boolean(),
+  gone: z.object({ lines: z.array(z.string()), markers: z.array(z.string()), pairNotes: z.array(z.string()) }),
+  unreadable: z.array(z.string()),
+});
 export type RackAnswer = z.infer<typeof rackAnswerSchema>;
 
 export type RackChange = z.infer<typeof rackChangeSchema>;

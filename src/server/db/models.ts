@@ -60,6 +60,8 @@ export interface BlobRow extends Model<InferAttributes<BlobRow>, InferCreationAt
 }
 
 export interface MarkerLineRow extends Model<InferAttributes<MarkerLineRow>, InferCreationAttributes<MarkerLineRow>> {
+  /** Set by the database with every change (db/belonging.ts). */
+  revision: CreationOptional<string>;
   id: string;
   name: string;
   rule: CodeRule;
@@ -68,6 +70,8 @@ export interface MarkerLineRow extends Model<InferAttributes<MarkerLineRow>, Inf
 
 /** A marker as the table holds it: what the rack's type leaves out is null here. */
 export interface MarkerRow extends Model<InferAttributes<MarkerRow>, InferCreationAttributes<MarkerRow>> {
+  /** Set by the database with every change (db/belonging.ts). */
+  revision: CreationOptional<string>;
   id: string;
   lineId: string;
   code: string;
@@ -87,6 +91,8 @@ export interface MarkerRow extends Model<InferAttributes<MarkerRow>, InferCreati
 }
 
 export interface PairNoteRow extends Model<InferAttributes<PairNoteRow>, InferCreationAttributes<PairNoteRow>> {
+  /** Set by the database with every change (db/belonging.ts). */
+  revision: CreationOptional<string>;
   firstId: string;
   secondId: string;
   verdict: PairNote['verdict'];
@@ -110,6 +116,7 @@ const { BIGINT, BLOB, BOOLEAN, DATE, DOUBLE, INTEGER, JSONB, TEXT } = DataTypes;
 /** The tables as the migrations make them. */
 export function defineModels(sequelize: Sequelize): Models {
   const createdAt = { type: DATE, field: 'created_at', allowNull: false };
+  const revision = { type: BIGINT, allowNull: false, defaultValue: 0 };
   return {
     makes: sequelize.define<MakeRow>(
       'make',
@@ -169,7 +176,13 @@ export function defineModels(sequelize: Sequelize): Models {
     ),
     markerLines: sequelize.define<MarkerLineRow>(
       'markerLine',
-      { id: { type: TEXT, primaryKey: true }, name: { type: TEXT, allowNull: false }, rule: { type: JSONB, allowNull: false }, note: TEXT },
+      {
+        id: { type: TEXT, primaryKey: true },
+        name: { type: TEXT, allowNull: false },
+        rule: { type: JSONB, allowNull: false },
+        note: TEXT,
+        revision,
+      },
       { tableName: 'marker_lines', timestamps: false },
     ),
     markers: sequelize.define<MarkerRow>(
@@ -191,6 +204,7 @@ export function defineModels(sequelize: Sequelize): Models {
         price: DOUBLE,
         nib: TEXT,
         events: JSONB,
+        revision,
       },
       { tableName: 'markers', timestamps: false },
     ),
@@ -202,6 +216,7 @@ export function defineModels(sequelize: Sequelize): Models {
         verdict: { type: TEXT, allowNull: false },
         reason: { type: TEXT, allowNull: false },
         on: { type: TEXT, field: 'noted_on', allowNull: false },
+        revision,
       },
       { tableName: 'pair_notes', timestamps: false },
     ),

@@ -1,9 +1,12 @@
 import type * as z from 'zod/mini';
-import type { RackAnswer, RackChange } from '#model/api/rack';
+import { Op, QueryTypes } from 'sequelize';
+import type { RackAnswer, RackChange, RackSince } from '#model/api/rack';
 import { markerLineSchema, type PairNote, pairNoteSchema, type Rack, type RackMarker, rackMarkerSchema } from '#model/marker';
+import { inRackOrder } from '#core/markers/rack-changes';
 import type { Database } from '#server/db/database';
 import type { MarkerRow } from '#server/db/models';
 import { ProblemError } from '#server/http/problem';
+import { readInstallation } from './installation';
 
 /** Any number that only changes of the rack take. */
 const rackLock = 7_240_613;
@@ -13,22 +16,46 @@ const detailNames = ['family', 'group', 'depth', 'lab', 'colourSource', 'capLab'
 /** A row without what it leaves out. */
 const present = (row: object): object => Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null));
 
-/** All lines, markers (by code) and pair notes; a row that cannot be read is named, and hides no other. */
-export async function readRack(database: Database): Promise<RackAnswer> {
-  const [lines, markers, pairNotes] = await Promise.all([
-    database.markerLines.findAll({ order: [['name', 'ASC']] }),
-    database.markers.findAll({
-      order: [
-        ['code', 'ASC'],
-        ['id', 'ASC'],
-      ],
-    }),
-    database.pairNotes.findAll({
-      order: [
-        ['firstId', 'ASC'],
-        ['secondId', 'ASC'],
-      ],
-    }),
+/** What a page is told of: it brings the pages' rack to how the rack is now. */
+const tables = { lines: 'marker_lines', markers: 'markers', pairNotes: 'pair_notes' } as const;
+
+async function goneSince(database: Database, revision: number): Promise<RackAnswer['gone']> {
+  const rows = await database.sequelize.query<{ table: string; key: string }>(
+    'SELECT of_table AS table, key FROM belongings_gone WHERE revision > :revision',
+    { replacements: { revision }, type: QueryTypes.SELECT },
+  );
+  const of = (name: string) => rows.filter(({ table }) => table === name).map(({ key }) => key);
+  return { lines: of(tables.lines), markers: of(tables.markers), pairNotes: of(tables.pairNotes) };
+}
+
+/** How often anything of what the maker has was changed. */
+export async function belongingsRevision(database: Database): Promise<number> {
+  const [row] = await database.sequelize.query<{ revision: string }>(
+    `SELECT greatest(
+       (SELECT max(revision) FROM marker_lines), (SELECT max(revision) FROM markers), (SELECT max(revision) FROM pair_notes),
+       (SELECT max(revision) FROM belongings_gone), 0
+     ) AS revision`,
+    { type: QueryTypes.SELECT },
+  );
+  return Number(row?.revision ?? 0);
+}
+
+/**
+ * All lines, markers (by code) and pair notes, or what has changed of them; a row that cannot be read is named, and hides no other.
+ * @param since default, or of another history: all.
+ */
+export async function readRack(database: Database, since?: RackSince): Promise<RackAnswer> {
+  const { epoch } = await readInstallation(database);
+  // Before the rows: what is changed meanwhile is told of again, never left out.
+  const revision = await belongingsRevision(database);
+  const isWhole = since?.epoch !== epoch || since.revision > revision;
+  const from = isWhole ? 0 : since.revision;
+  const where = isWhole ? {} : { revision: { [Op.gt]: from } };
+  const [lines, markers, pairNotes, gone] = await Promise.all([
+    database.markerLines.findAll({ where }),
+    database.markers.findAll({ where }),
+    database.pairNotes.findAll({ where }),
+    isWhole ? { lines: [], markers: [], pairNotes: [] } : goneSince(database, from),
   ]);
   const unreadable: string[] = [];
   const read = <S extends z.ZodMiniType>(schema: S, name: string, row: object): z.output<S>[] => {
@@ -37,12 +64,12 @@ export async function readRack(database: Database): Promise<RackAnswer> {
     unreadable.push(name.slice(0, 80));
     return [];
   };
-  return {
+  return inRackOrder({
+    ...{ epoch, revision, isWhole, gone, unreadable },
     lines: lines.flatMap((row) => read(markerLineSchema, String(row.name), row.get())),
     markers: markers.flatMap((row) => read(rackMarkerSchema, String(row.code), row.get())),
     pairNotes: pairNotes.flatMap((row) => read(pairNoteSchema, `${row.firstId} ${row.secondId}`, row.get())),
-    unreadable,
-  };
+  });
 }
 
 /** Whole rows: what a marker leaves out becomes null, so that taking something away works too. */
@@ -102,6 +129,8 @@ export async function changeRack(database: Database, change: RackChange): Promis
 /** Puts lines with their markers into the rack; what is there already stays as it is. */
 export async function addToRack(database: Database, rack: Rack): Promise<void> {
   await database.sequelize.transaction(async (transaction) => {
+    // Revisions are given in the order in which changes are kept.
+    await database.sequelize.query(`SELECT pg_advisory_xact_lock(${rackLock})`, { transaction });
     const options = { ignoreDuplicates: true, transaction };
     await database.markerLines.bulkCreate(
       rack.lines.map((line) => ({ ...line, note: line.note ?? null })),

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { QueryTypes } from 'sequelize';
 import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
 import type { Rack } from '#model/marker';
@@ -8,9 +9,12 @@ import { planSource } from '#core/plan/plan-source';
 import type { Database } from '#server/db/database';
 import { workshop } from '#server/decode/workshop';
 import type { ThumbnailAsked } from '#server/formats/thumbnail';
-import { ProblemError } from '#server/http/problem';
+import { notFound, ProblemError } from '#server/http/problem';
 import type { Asker } from '#server/http/turns';
 import { readBlob } from './blobs';
+import { readInstallation } from './installation';
+import { readStored } from './make-rows';
+import { belongingsRevision, readRack } from './rack';
 
 /** Thumbnails kept in memory: a few hundred kilobytes for all that a table shows. */
 const mostKept = 300;
@@ -23,6 +27,42 @@ function remember<T>(map: Map<string, T>, key: string, value: T): T {
   const oldest = map.keys().next().value;
   if (map.size > mostKept && oldest !== undefined) map.delete(oldest);
   return value;
+}
+
+/** Which thumbnail a picture has, by all that can change it: revisions of its make and of the rack. What it is made from need not be read then. */
+const keyAt = new Map<string, string>();
+
+async function momentOf(database: Database, makeId: string, pictureId: string): Promise<string> {
+  const [row] = await database.sequelize.query<{ revision: number }>('SELECT revision FROM makes WHERE id = :makeId', {
+    replacements: { makeId },
+    type: QueryTypes.SELECT,
+  });
+  if (!row) throw notFound('make of this address');
+  return `${(await readInstallation(database)).epoch} ${makeId} ${pictureId} ${row.revision} ${await belongingsRevision(database)}`;
+}
+
+/** Key of the thumbnail of a picture, and its plan where that had to be read for it. @throws ProblemError 404 */
+export async function findThumbnail(
+  database: Database,
+  makeId: string,
+  pictureId: string,
+): Promise<{ key: string; plan: () => Promise<ThumbnailPlan> }> {
+  const moment = await momentOf(database, makeId, pictureId);
+  const plan = async (): Promise<ThumbnailPlan> => {
+    const [{ make }, rack] = await Promise.all([readStored(database, makeId), readRack(database)]);
+    const picture = make.pictures.find(({ id }) => id === pictureId);
+    if (!picture) throw notFound('such picture');
+    return planThumbnail(make, picture, rack);
+  };
+  const key = keyAt.get(moment);
+  if (key !== undefined) return { key, plan };
+  const made = await plan();
+  return { key: remember(keyAt, moment, made.key), plan: async () => made };
+}
+
+/** A thumbnail that is here already. */
+export function keptThumbnail(key: string): Uint8Array | undefined {
+  return kept.get(key);
 }
 
 type Coloured = Omit<NonNullable<ThumbnailAsked['coloured']>, 'labelMap' | 'table'>;

@@ -3,7 +3,16 @@ import { rackDetails } from './002-rack-details';
 import { makesInParts } from './003-makes-in-parts';
 import { installation } from './004-installation';
 import { blobsInSlices } from './005-blobs-in-slices';
+import { belongings } from './007-belongings';
 import { colourings } from './006-colourings';
 import type { Migration } from './migration';
 
-export const migrations: readonly Migration[] = [firstTables, rackDetails, makesInParts, installation, blobsInSlices, colourings];
+export const migrations: readonly Migration[] = [
+  firstTables,
+  rackDetails,
+  makesInParts,
+  installation,
+  blobsInSlices,
+  colourings,
+  belongings,
+];

@@ -14,7 +14,9 @@ export const makeSummarySchema = z.object({
     colouringId: z.nullable(idSchema),
   }),
   pictures: z.array(z.object({ id: idSchema, name: z.string(), grey: sha256Schema, regions: z.int(), gathered: z.int() })),
-  /** Which ladder the maker gave to an element of which name. */
-  ladders: z.array(z.object({ pictureId: idSchema, elementId: idSchema, element: z.string(), rungs: z.array(rungSchema) })),
+  /** Which ladder the maker gave to an element of which name, in which colouring of the picture (0 = the first). */
+  ladders: z.array(
+    z.object({ pictureId: idSchema, colouring: z.int(), elementId: idSchema, element: z.string(), rungs: z.array(rungSchema) }),
+  ),
 });
 export type MakeSummary = z.infer<typeof makeSummarySchema>;

@@ -3,7 +3,7 @@ import type { ColouredElement } from '#model/coloured-picture';
 import { expect, expectNoAxeFindings, test } from './application';
 import { choose } from './choose';
 import { colourAt, expectBandsShown, goTo, painted, paper, sweep, tap } from './picture';
-import { kept, keptColours, keptElements } from './kept';
+import { kept, keptColours, keptElements, keptWhole } from './kept';
 
 const watch = '/makes/make-balloon-post-watch';
 /** A place of the lantern's drawing, in its own units, as shares. */
@@ -399,4 +399,28 @@ test.describe('by touch', () => {
     await expect(strokes(page)).toHaveAttribute('data-strokes', '1');
     await expect.poll(async () => sum(await colourAt(page, at(676, 170)))).toBeLessThan(before);
   });
+});
+
+test('where our reckoning of the light has changed, a make says so once', async ({ page, lonely }) => {
+  await page.goto(`${lonely.address}/makes/make-balloon-post-pilot#light`);
+  await expectBandsShown(page);
+  const notice = page.getByText(/The light is reckoned better since you last looked/);
+  await expect(notice).toHaveCount(0);
+  const { revision, document } = await keptWhole(page);
+  const operations = [{ kind: 'patch', entity: 'make', fields: { lightSeen: 0 } }];
+  const answer = await fetch(`${lonely.address}/api/makes/${document.id}/batches`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: lonely.address },
+    body: JSON.stringify({ schema: document.schema, batchId: 'of-before', baseRevision: revision, operations }),
+  });
+  expect(answer.status, await answer.text()).toBe(200);
+  await page.reload();
+  await expect(notice).toBeVisible();
+  await page.getByRole('button', { name: 'I have seen it' }).click();
+  await expect(notice).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Undo' }), 'it is no step of the maker').toBeDisabled();
+  expect((await kept(page)).lightSeen).toBeGreaterThan(0);
+  await page.reload();
+  await expectBandsShown(page);
+  await expect(notice).toHaveCount(0);
 });

@@ -14,9 +14,12 @@ export function summaryOf(make: Make): MakeSummary {
     return { id, name, grey: grey.sha256, regions, gathered: regions - whiteRegions };
   });
   const ladders = allColoured(make)
-    .flatMap(({ id: pictureId, elements }) =>
-      elements.flatMap(({ id, name, ladder }) => (ladder ? [{ pictureId, elementId: id, element: name, rungs: ladder.rungs }] : [])),
-    )
+    .flatMap(({ id: pictureId, elements, colouring: own, colourings }) => {
+      const colouring = colourings.findIndex(({ id }) => id === own.id);
+      return elements.flatMap(({ id, name, ladder }) =>
+        ladder ? [{ pictureId, colouring, elementId: id, element: name, rungs: ladder.rungs }] : [],
+      );
+    })
     .slice(0, mostTold);
   return { id: make.id, name: make.name, next: nextThing(make), pictures, ladders };
 }

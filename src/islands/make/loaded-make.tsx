@@ -2,6 +2,7 @@ import { type ComponentProps, lazy, Suspense, useEffect, useMemo, useRef, useSta
 import { useShallow } from 'zustand/react/shallow';
 import type { Make } from '#model/make';
 import { colouredPicture, lampOfColouring } from '#core/make/coloured';
+import { lightVersion } from '#core/make/light-version';
 import { isReadUpToDate } from '#core/make/reading-key';
 import { Button } from '#ui/button.tsx';
 import { ErrorBoundary } from '#ui/error-boundary.tsx';
@@ -47,10 +48,25 @@ function NoPicture({ makeId }: { makeId: string }) {
   );
 }
 
-type NoticesProps = { useMake: MakeStore; raster: Raster; bands: Bands; unknown: string | null };
+/** Bands lie elsewhere since an update of ours: said once, until it was seen. */
+function LightNotice({ useMake, make }: { useMake: MakeStore; make: Make }) {
+  if (make.lightSeen >= lightVersion) return null;
+  const seen = () =>
+    useMake.getState().edit(() => [{ kind: 'patch', entity: 'make', fields: { lightSeen: lightVersion } }], { turn: { kind: 'none' } });
+  return (
+    <div role="status" className="flex flex-wrap items-center gap-3 border-l-8 border-ink bg-paper px-4 py-2">
+      <p className="min-w-52 flex-1">
+        The light is reckoned better since you last looked: bands may lie a little elsewhere. What you set is as it was.
+      </p>
+      <Button onClick={seen}>I have seen it</Button>
+    </div>
+  );
+}
+
+type NoticesProps = { useMake: MakeStore; make: Make; showsBands: boolean; raster: Raster; bands: Bands; unknown: string | null };
 
 /** What went otherwise than was asked: said over the station. */
-function Notices({ useMake, raster, bands, unknown }: NoticesProps) {
+function Notices({ useMake, make, showsBands, raster, bands, unknown }: NoticesProps) {
   const { setAside, misfit, dropSetAside } = useMake(
     useShallow((state) => ({ setAside: state.setAside, misfit: state.misfit, dropSetAside: state.dropSetAside })),
   );
@@ -61,6 +77,7 @@ function Notices({ useMake, raster, bands, unknown }: NoticesProps) {
           There is no station “{unknown}” on the workline. Here are the elements.
         </p>
       )}
+      {showsBands && <LightNotice useMake={useMake} make={make} />}
       <SetAsideNotice entries={setAside} onDrop={dropSetAside} />
       {misfit && <ProblemNotice problem={{ code: 'misfit', message: misfit, remedy: 'Nothing was changed. Look at it as it is now.' }} />}
       {raster.problem && (
@@ -147,7 +164,7 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
           />
         </ErrorBoundary>
         <div className="flex min-h-0 flex-col overflow-y-auto bg-bench px-4 py-4 lg:px-5" data-station={station}>
-          <Notices useMake={useMake} raster={raster} bands={bands} unknown={unknown} />
+          <Notices {...{ useMake, make }} showsBands={bands.paint !== null} raster={raster} bands={bands} unknown={unknown} />
           <ErrorBoundary what="this station" resetKey={`${station} ${picture?.id}`}>
             <Suspense fallback={<p role="status">Opening …</p>}>
               {picture ? (

@@ -118,7 +118,9 @@ function Specimens({ dark }: { dark: boolean }) {
           />
         </div>
         <MiniRail
-          ladders={[{ pictureId: 'p', elementId: 'a', element: 'Scarf', rungs: rungs.map(({ code }) => ({ markerId: code, code })) }]}
+          ladders={[
+            { pictureId: 'p', colouring: 0, elementId: 'a', element: 'Scarf', rungs: rungs.map(({ code }) => ({ markerId: code, code })) },
+          ]}
           markers={rungs.map(({ code, lab }) => ({ id: code, code, lab, owned: true }))}
         />
       </Case>

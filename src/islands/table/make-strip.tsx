@@ -16,7 +16,7 @@ export function MakeStrip({ listed, rack, onChanged }: Props) {
   const [picture, ...others] = pictures;
   const sum = (count: (one: (typeof pictures)[number]) => number) => pictures.reduce((total, one) => total + count(one), 0);
   const [regions, gathered] = [sum((one) => one.regions), sum((one) => one.gathered)];
-  const rail = ladders.filter(({ pictureId }) => pictureId === picture?.id);
+  const rail = ladders.filter(({ pictureId, colouring }) => pictureId === picture?.id && colouring === 0);
   const address = `/makes/${id}${addressOf(next)}`;
   return (
     <article className="grid h-full grid-cols-[8rem_minmax(0,1fr)] bg-bench sm:grid-cols-[12.5rem_minmax(0,1fr)]">

@@ -10,9 +10,10 @@ import { ProblemNotice } from '#ui/notice.tsx';
 export function ThrowAway({ make, onGone }: { make: { id: string; name: string }; onGone: () => void }) {
   const [problem, setProblem] = useState<Problem | null>(null);
   const [open, setOpen] = useState(false);
-  const throwAway = async () => {
+  /** @param kept what becomes of what is kept for good of it; the server asks where there is something. */
+  const throwAway = async (kept?: 'keep' | 'throwAway') => {
     try {
-      await call(z.object({}), `/api/makes/${make.id}`, { method: 'DELETE' });
+      await call(z.object({}), `/api/makes/${make.id}${kept ? `?kept=${kept}` : ''}`, { method: 'DELETE' });
       setOpen(false);
       onGone();
     } catch (error) {
@@ -34,7 +35,16 @@ export function ThrowAway({ make, onGone }: { make: { id: string; name: string }
         </Button>
       }
     >
-      {problem && <ProblemNotice problem={problem} />}
+      {problem && (
+        <ProblemNotice problem={problem}>
+          {problem.code === 'has-kept' && (
+            <p className="flex flex-wrap gap-3">
+              <Button onClick={() => void throwAway('keep')}>Keep that, throw the make away</Button>
+              <Button onClick={() => void throwAway('throwAway')}>Throw that away too</Button>
+            </p>
+          )}
+        </ProblemNotice>
+      )}
     </AskFirst>
   );
 }

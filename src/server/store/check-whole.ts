@@ -1,4 +1,5 @@
 import { Op, QueryTypes } from 'sequelize';
+import { keptKinds } from '#model/kept-kind';
 import { operationsSchema } from '#model/operation';
 import type { Picture } from '#model/picture';
 import { blobsNamed, blobsOfPicture } from '#core/make/blobs-named';
@@ -11,6 +12,7 @@ import type { Database } from '#server/db/database';
 import { migrations } from '#server/db/migrations/index';
 import { problemOf } from '#server/http/problem';
 import { readBlob } from './blobs';
+import { checkKept } from './kept';
 import { readStored } from './make-rows';
 import { readRack } from './rack';
 
@@ -82,7 +84,7 @@ async function checkMake(database: Database, id: string, kept: ReadonlySet<strin
  * @returns how many makes there are.
  * @throws Error in words a maker reads.
  */
-export async function checkWhole(database: Database): Promise<{ makes: number }> {
+export async function checkWhole(database: Database, kinds = keptKinds): Promise<{ makes: number }> {
   const broken = await column(database, "SELECT sha256 AS value FROM blobs WHERE encode(sha256(bytes), 'hex') <> sha256");
   if (broken.length > 0) throw new Error('A picture in the file is damaged.');
   const kept = new Set(await column(database, 'SELECT sha256 AS value FROM blobs'));
@@ -95,6 +97,7 @@ export async function checkWhole(database: Database): Promise<{ makes: number }>
       throw new Error(`The make ${id} in the file cannot be read: ${words.replace(/\.$/, '')}.`);
     });
   }
+  await checkKept(database, kept, kinds);
   const { unreadable } = await readRack(database);
   if (unreadable.length > 0) throw new Error(`The rack in the file cannot be read: ${unreadable.slice(0, 5).join(', ')}.`);
   return { makes: ids.length };

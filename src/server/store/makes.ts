@@ -1,11 +1,14 @@
 import { createHash } from 'node:crypto';
 import { literal, type Transaction, UniqueConstraintError } from 'sequelize';
 import type { KeptMake, ListedMake, ListMakesAnswer } from '#model/api/makes';
+import { type KeptKind, keptKinds } from '#model/kept-kind';
+import { counted } from '#core/make/counted';
 import { newMake } from '#core/make/new-make';
 import { summaryOf } from '#core/make/summary';
 import type { Database } from '#server/db/database';
 import { notFound, ProblemError, problemOf } from '#server/http/problem';
 import { readInstallation } from './installation';
+import { countKept, partWithMake } from './kept';
 import { readStored, type StoredMake } from './make-rows';
 import { readSteps } from './steps';
 import { readSummary } from './summaries';
@@ -122,7 +125,29 @@ export async function copyMake(database: Database, id: string, copy: { id: strin
   }
 }
 
-export async function deleteMake(database: Database, id: string): Promise<void> {
-  const deleted = await database.makes.destroy({ where: { id } });
-  if (deleted === 0) throw notFound('make of this address');
+/**
+ * Throws a make away. What is kept for good of it outlives it under its name, or goes too, as the maker says.
+ * @param wish undefined: the maker was not asked. @throws ProblemError 404; 409 when there is something to ask about, with what it is.
+ */
+export async function deleteMake(
+  database: Database,
+  id: string,
+  wish?: 'keep' | 'throwAway',
+  kinds: readonly KeptKind[] = keptKinds,
+): Promise<void> {
+  await database.sequelize.transaction(async (transaction) => {
+    const row = await database.makes.findByPk(id, { attributes: ['id', 'head'], transaction, lock: transaction.LOCK.UPDATE });
+    if (!row) throw notFound('make of this address');
+    const outliving = await countKept(database, id, transaction, kinds);
+    if (outliving.length > 0 && wish === undefined) {
+      const told = outliving.map(({ words, count }) => counted(count, words.one, words.many)).join(', ');
+      throw new ProblemError(
+        409,
+        { code: 'has-kept', message: `Of this make there is kept: ${told}.`, remedy: 'Say whether that stays when the make goes.' },
+        { outliving },
+      );
+    }
+    await partWithMake(database, { id, name: row.head.name }, wish ?? 'keep', transaction, kinds);
+    await database.makes.destroy({ where: { id }, transaction });
+  });
 }

@@ -1,5 +1,7 @@
 import { QueryTypes } from 'sequelize';
+import { keptKinds } from '#model/kept-kind';
 import type { Database } from '#server/db/database';
+import { keptDocuments } from './kept';
 import { holdOffEdits } from './sweep-lock';
 
 /** What is younger than this many days is spared: it may be on its way into a make. */
@@ -8,11 +10,11 @@ const sparedDays = 30;
 export type Swept = { blobs: number; bytes: number; batches: number };
 
 /**
- * Frees what nothing needs any more: blobs that no picture and no step names, and the operations of batches, whose ids and answers stay for
+ * Frees what nothing needs any more: blobs that no picture, no step and nothing that is kept for good names, and the operations of batches, whose ids and answers stay for
  * ever. Nothing younger than 30 days goes. One transaction: a kill leaves everything or has done all; a reader sees the one or the other; an
  * edit waits for it.
  */
-export async function sweep(database: Database): Promise<Swept> {
+export async function sweep(database: Database, kinds = keptKinds): Promise<Swept> {
   const { sequelize } = database;
   return sequelize.transaction(async (transaction) => {
     await holdOffEdits(sequelize, transaction);
@@ -24,6 +26,7 @@ export async function sweep(database: Database): Promise<Swept> {
     for (const { document } of await database.makePictures.findAll({ attributes: ['document'], transaction })) spare(document);
     for (const { done, inverse } of await database.makeSteps.findAll({ attributes: ['done', 'inverse'], transaction }))
       spare([done, inverse]);
+    for (const document of await keptDocuments(database, transaction, kinds)) spare(document);
     const old = `created_at < now() - interval '${sparedDays} days'`;
     const freed = await sequelize.query<{ bytes: string }>(
       `DELETE FROM blobs WHERE ${old} AND NOT (sha256 = ANY (ARRAY[:needed]::text[])) RETURNING length(bytes) AS bytes`,

@@ -1,3 +1,4 @@
+import * as z from 'zod/mini';
 import { idSchema } from '#model/id';
 import { database } from '#server/db/database';
 import { endpoint } from '#server/http/endpoint';
@@ -5,7 +6,10 @@ import { deleteMake, readMake } from '#server/store/makes';
 
 export const GET = endpoint(async ({ params }) => readMake(database(), idSchema.parse(params.id)));
 
-export const DELETE = endpoint(async ({ params }) => {
-  await deleteMake(database(), idSchema.parse(params.id));
+/** `kept`: what becomes of what is kept for good of it. */
+const askedSchema = z.object({ kept: z.optional(z.enum(['keep', 'throwAway'])) });
+
+export const DELETE = endpoint(async ({ params, url }) => {
+  await deleteMake(database(), idSchema.parse(params.id), askedSchema.parse(Object.fromEntries(url.searchParams)).kept);
   return {};
 });

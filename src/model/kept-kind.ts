@@ -1,0 +1,20 @@
+import type * as z from 'zod/mini';
+
+/**
+ * A kind of what is kept for good: versions, readings, sessions, photos. Rows are only ever added, stand outside undo, and outlive their make under its
+ * name. A kind is one entry here, its schema, and a migration that makes its table (server/db/kept-table.ts).
+ */
+export type KeptKind = {
+  /** Name of its table. */
+  table: string;
+  /** What one and several are called. */
+  words: { one: string; many: string };
+  /** Version of its documents, which each row states. */
+  schema: number;
+  document: z.ZodMiniType;
+  /** Paths at which a document names blobs ("photo.sha256"). */
+  blobs: readonly string[];
+};
+
+/** Every kind there is; each comes with its first user. */
+export const keptKinds: readonly KeptKind[] = [];

@@ -9,29 +9,29 @@ import { ErrorBoundary } from '#ui/error-boundary.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import type { Nearness, Share } from '#ui/zoom-stage.tsx';
 import { useFetchedAhead } from '#islands/shared/fetched-ahead.ts';
-import { createDeskStore } from './desk-store';
-import { createElementsDesk } from './elements-desk';
-import { createGroupsDesk } from './groups-desk';
-import { createLightDesk } from './light-desk';
+import { createDeskStore } from './stations/picture/desk-store';
+import { createElementsDesk } from './stations/elements/elements-desk';
+import { createGroupsDesk } from './stations/groups/groups-desk';
+import { createLightDesk } from './stations/light/light-desk';
 import { MakeHeader } from './make-header';
-import type { MakeStore } from './make-store';
-import { shownPicture, shownTable } from './shown-picture';
-import { PictureStage } from './picture-stage';
-import { ColouringTags } from './colourings-shelf';
-import { PictureTags } from './pictures-shelf';
-import { SetAsideNotice } from './set-aside-notice';
+import type { MakeStore } from './document/make-store';
+import { shownPicture, shownTable } from './document/shown-picture';
+import { PictureStage } from './picture/picture-stage';
+import { ColouringTags } from './picture/colourings-shelf';
+import { PictureTags } from './picture/pictures-shelf';
+import { SetAsideNotice } from './document/set-aside-notice';
 import { StationPanel } from './station-panel';
 import { useAddress } from './use-address';
-import type { Bands } from './use-bands';
-import { useOriginalSize } from './use-original-size';
-import { type Raster, useRaster } from './use-raster';
-import { useReading } from './use-reading';
-import { useShownScene } from './use-shown-scene';
+import type { Bands } from './plan/use-bands';
+import { useOriginalSize } from './picture/use-original-size';
+import { type Raster, useRaster } from './picture/use-raster';
+import { useReading } from './picture/use-reading';
+import { useShownScene } from './plan/use-shown-scene';
 
 // A desk and a dialog come when they are needed, or when the page has nothing else to do; so do the stations.
 const pieces = {
-  PictureDesk: () => import('./picture-desk').then((module) => ({ default: module.PictureDesk })),
-  ConflictDialog: () => import('./conflict-dialog').then((module) => ({ default: module.ConflictDialog })),
+  PictureDesk: () => import('./stations/picture/picture-desk').then((module) => ({ default: module.PictureDesk })),
+  ConflictDialog: () => import('./document/conflict-dialog').then((module) => ({ default: module.ConflictDialog })),
 };
 const PictureDesk = lazy(pieces.PictureDesk);
 const ConflictDialog = lazy(pieces.ConflictDialog);

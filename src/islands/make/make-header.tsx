@@ -6,8 +6,8 @@ import type { ColouredPicture } from '#model/coloured-picture';
 import { counted } from '#core/make/counted';
 import { progressOfPicture, type Station } from '#core/make/progress';
 import { Workline, type WorklineStation } from '#ui/workline.tsx';
-import { KeepLine } from './keep-line';
-import type { MakeStore } from './make-store';
+import { KeepLine } from './document/keep-line';
+import type { MakeStore } from './document/make-store';
 
 type Props = {
   useMake: MakeStore;

@@ -3,7 +3,7 @@ import { useShallow } from 'zustand/react/shallow';
 import { Button } from '#ui/button.tsx';
 import { asPage } from '#ui/error-boundary.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
-import { createMakeStore, type MakeStore } from './make-store';
+import { createMakeStore, type MakeStore } from './document/make-store';
 
 const fetchLoadedMake = () => import('./loaded-make');
 const LoadedMake = lazy(() => fetchLoadedMake().then((module) => ({ default: module.LoadedMake })));

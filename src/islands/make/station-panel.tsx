@@ -6,26 +6,26 @@ import type { ColouredPicture } from '#model/coloured-picture';
 import type { Station } from '#core/make/progress';
 import type { IndexedTable } from '#core/make/region-tables';
 import { useFetchedAhead } from '#islands/shared/fetched-ahead.ts';
-import type { DeskStore } from './desk-store';
-import type { ElementsDesk } from './elements-desk';
-import type { GroupsDesk } from './groups-desk';
-import type { LightDesk } from './light-desk';
-import type { MakeStore } from './make-store';
-import { PicturesShelf } from './pictures-shelf';
+import type { DeskStore } from './stations/picture/desk-store';
+import type { ElementsDesk } from './stations/elements/elements-desk';
+import type { GroupsDesk } from './stations/groups/groups-desk';
+import type { LightDesk } from './stations/light/light-desk';
+import type { MakeStore } from './document/make-store';
+import { PicturesShelf } from './picture/pictures-shelf';
 import { ElementsStation } from './stations/elements/elements-station';
 import type { Address } from './use-address';
-import type { Bands } from './use-bands';
-import type { Parting } from './use-parting';
-import { useOpenInside } from './use-open-inside';
-import type { Raster } from './use-raster';
-import type { LiveReading } from './use-reading';
+import type { Bands } from './plan/use-bands';
+import type { Parting } from './plan/use-parting';
+import { useOpenInside } from './stations/elements/use-open-inside';
+import type { Raster } from './picture/use-raster';
+import type { LiveReading } from './picture/use-reading';
 
 // One stands at one station at a time: the others come when they are gone to.
 const pieces = {
   PictureStation: () => import('./stations/picture/picture-station').then((module) => ({ default: module.PictureStation })),
   GroupsStation: () => import('./stations/groups/groups-station').then((module) => ({ default: module.GroupsStation })),
   LightStation: () => import('./stations/light/light-station').then((module) => ({ default: module.LightStation })),
-  RecipeStation: () => import('./stations/recipe-station').then((module) => ({ default: module.RecipeStation })),
+  RecipeStation: () => import('./stations/recipe/recipe-station').then((module) => ({ default: module.RecipeStation })),
 };
 const PictureStation = lazy(pieces.PictureStation);
 const GroupsStation = lazy(pieces.GroupsStation);

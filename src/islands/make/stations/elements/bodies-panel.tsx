@@ -10,10 +10,10 @@ import { type PictureBody, type PictureStanding, standingOfPicture } from '#core
 import { Choice } from '#ui/choice.tsx';
 import { Button } from '#ui/button.tsx';
 import { TintChip } from '#ui/tint-chip.tsx';
-import type { ElementsDesk } from '../../elements-desk';
-import { regionName } from '../../elements-overlay';
-import type { MakeStore } from '../../make-store';
-import { editOf } from '../../use-elements-hand';
+import type { ElementsDesk } from './elements-desk';
+import { regionName } from './elements-overlay';
+import type { MakeStore } from '../../document/make-store';
+import { editOf } from './use-elements-hand';
 
 type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: ColouredPicture; table: IndexedTable };
 

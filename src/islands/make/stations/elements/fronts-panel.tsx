@@ -5,10 +5,10 @@ import { counted } from '#core/make/counted';
 import type { IndexedTable } from '#core/make/region-tables';
 import { turnFront } from '#core/scene/standing-edits';
 import { Button } from '#ui/button.tsx';
-import type { ElementsDesk } from '../../elements-desk';
-import { frontWords, regionName, shownFronts } from '../../elements-overlay';
-import type { MakeStore } from '../../make-store';
-import { editOf } from '../../use-elements-hand';
+import type { ElementsDesk } from './elements-desk';
+import { frontWords, regionName, shownFronts } from './elements-overlay';
+import type { MakeStore } from '../../document/make-store';
+import { editOf } from './use-elements-hand';
 
 type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: ColouredPicture; table: IndexedTable };
 

@@ -3,7 +3,7 @@ import { counted } from '#core/make/counted';
 import { progressOfPicture } from '#core/make/progress';
 import type { OpenInside } from '#core/picture/open-inside';
 import { Button } from '#ui/button.tsx';
-import type { Hand } from '../../make-store';
+import type { Hand } from '../../document/make-store';
 
 type Props = {
   picture: ColouredPicture;

@@ -4,9 +4,9 @@ import { pictureById, regionIdsUnder } from '#core/make/picture-lookup';
 import { Button } from '#ui/button.tsx';
 import { ChoiceButtons } from '#ui/choice-buttons.tsx';
 import { Slider } from '#ui/slider.tsx';
-import { nameSpot } from '../../elements-acts';
-import type { ElementsDesk } from '../../elements-desk';
-import type { MakeStore } from '../../make-store';
+import { nameSpot } from './elements-acts';
+import type { ElementsDesk } from './elements-desk';
+import type { MakeStore } from '../../document/make-store';
 
 type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: ColouredPicture };
 

@@ -5,9 +5,9 @@ import { counted } from '#core/make/counted';
 import { farOffRegions, whiteBySize } from '#core/make/overlooked';
 import type { IndexedTable } from '#core/make/region-tables';
 import { Button } from '#ui/button.tsx';
-import { keepWhite, showNextWhite } from '../../elements-acts';
-import type { ElementsDesk } from '../../elements-desk';
-import type { MakeStore } from '../../make-store';
+import { keepWhite, showNextWhite } from './elements-acts';
+import type { ElementsDesk } from './elements-desk';
+import type { MakeStore } from '../../document/make-store';
 
 type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: ColouredPicture; table: IndexedTable | undefined };
 

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { StepTabs } from '#ui/step-tabs.tsx';
-import { groupsSteps, nothingTried } from '../../groups-desk';
+import { groupsSteps, nothingTried } from './groups-desk';
 import type { GroupsProps } from './groups-props';
 import { InsteadPanel } from './instead-panel';
 import { LaddersPanel } from './ladders-panel';

@@ -9,8 +9,8 @@ import { rungsForArea, type SuggestedLadder, suggestLadders } from '#core/marker
 import { Choice } from '#ui/choice.tsx';
 import { DragChip } from '#ui/drag-chip.tsx';
 import { Ladder } from '#ui/ladder.tsx';
-import { type GroupsStores, giveSuggested } from '../../groups-acts';
-import type { ShownRack } from '../../make-store';
+import { type GroupsStores, giveSuggested } from './groups-acts';
+import type { ShownRack } from '../../document/make-store';
 import { HueChoice } from './hue-choice';
 import { useTakenBefore } from './use-taken-before';
 

@@ -14,7 +14,7 @@ import { DragChip } from '#ui/drag-chip.tsx';
 import { Field } from '#ui/field.tsx';
 import type { RungWork } from '#ui/rail-rungs.tsx';
 import { ValueRail } from '#ui/value-rail.tsx';
-import { elementAt } from '../../element-at';
+import { elementAt } from '../../picture/element-at';
 import {
   type GroupsStores,
   addTowards,
@@ -24,11 +24,11 @@ import {
   stepTowards,
   takeRungOut,
   wouldGive,
-} from '../../groups-acts';
-import { ladderWords, rungsToShow } from '../../ladder-words';
-import type { ShownRack } from '../../make-store';
+} from './groups-acts';
+import { ladderWords, rungsToShow } from '../ladder-words';
+import type { ShownRack } from '../../document/make-store';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
-import { readTypedLadder } from '../../typed-ladder';
+import { readTypedLadder } from './typed-ladder';
 import type { GroupsProps } from './groups-props';
 import { LadderSuggestions } from './ladder-suggestions';
 import { OrderOfLadder } from './order-of-ladder';

@@ -11,8 +11,8 @@ import { shareOut } from '#core/sharing/share-out';
 import { Button } from '#ui/button.tsx';
 import { DoubleChipShape } from '#ui/double-chip.tsx';
 import { Field } from '#ui/field.tsx';
-import { ladderWords } from '../../ladder-words';
-import type { ShownRack } from '../../make-store';
+import { ladderWords } from '../ladder-words';
+import type { ShownRack } from '../../document/make-store';
 import type { GroupsProps } from './groups-props';
 
 const pieceFormSchema = z.pick(pieceRowSchema, { name: true, count: true });

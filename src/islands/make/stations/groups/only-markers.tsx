@@ -5,7 +5,7 @@ import { counted } from '#core/make/counted';
 import { Button } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
 import { Field } from '#ui/field.tsx';
-import { readTypedCodes } from '../../typed-ladder';
+import { readTypedCodes } from './typed-ladder';
 import type { GroupsProps } from './groups-props';
 
 type Held = NonNullable<Make['onlyMarkers']>;

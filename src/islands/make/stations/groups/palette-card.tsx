@@ -8,8 +8,8 @@ import { canvasOf } from '#ui/canvas-of.ts';
 import { Button } from '#ui/button.tsx';
 import { Ladder as LadderView } from '#ui/ladder.tsx';
 import { SmallPicture } from '#ui/small-picture.tsx';
-import { ladderWords, rungsToShow } from '../../ladder-words';
-import type { ShownRack } from '../../make-store';
+import { ladderWords, rungsToShow } from '../ladder-words';
+import type { ShownRack } from '../../document/make-store';
 import type { GroupsProps } from './groups-props';
 import { turned } from './turned-set';
 

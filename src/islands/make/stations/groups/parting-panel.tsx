@@ -9,9 +9,9 @@ import type { Near } from '#core/scene/near-in-lightness';
 import { Button } from '#ui/button.tsx';
 import { Ladder } from '#ui/ladder.tsx';
 import { MeetingInks } from '#ui/meeting-inks.tsx';
-import { rungsToShow } from '../../ladder-words';
+import { rungsToShow } from '../ladder-words';
 import type { GroupsProps } from './groups-props';
-import { pairKeyOf } from '../../use-parting';
+import { pairKeyOf } from '../../plan/use-parting';
 
 /** What touches and runs together, each pair with ways to part it; seen on the picture before one is taken. */
 export function PartingPanel(props: GroupsProps) {

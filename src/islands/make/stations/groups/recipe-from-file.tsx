@@ -8,7 +8,7 @@ import { FileButton } from '#ui/file-button.tsx';
 import { SetAsideParts } from '#ui/set-aside-parts.tsx';
 import { mostListBytes } from '#workers/file-limits';
 import type { ReadRecipe, TranslatedElement } from '#workers/recipe-reading';
-import { giveLadders } from '../../groups-acts';
+import { giveLadders } from './groups-acts';
 import type { GroupsProps } from './groups-props';
 import { Translated } from './translated';
 import { nameOfColouring } from '#core/make/coloured';

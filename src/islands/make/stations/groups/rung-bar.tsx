@@ -6,8 +6,8 @@ import { nextMarker } from '#core/groups/rung-steps';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { Button } from '#ui/button.tsx';
 import { DoubleChip } from '#ui/double-chip.tsx';
-import { type GroupsStores, addTowards, giveLadders, stepTowards, takeRungOut } from '../../groups-acts';
-import type { ShownRack } from '../../make-store';
+import { type GroupsStores, addTowards, giveLadders, stepTowards, takeRungOut } from './groups-acts';
+import type { ShownRack } from '../../document/make-store';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
 
 type Props = {

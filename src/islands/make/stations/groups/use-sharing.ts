@@ -6,8 +6,8 @@ import { shareRegions } from '#core/groups/share-regions';
 import type { IndexedTable } from '#core/make/region-tables';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import type { ShareAnswer, ShareRequest } from '#workers/groups-messages';
-import type { GroupsDesk, Sharing } from '../../groups-desk';
-import { useGroupsWorker } from '../../use-groups-worker';
+import type { GroupsDesk, Sharing } from './groups-desk';
+import { useGroupsWorker } from './use-groups-worker';
 
 /** Regions that are shared out: those of the elements that take part. */
 export function sharedRegions(

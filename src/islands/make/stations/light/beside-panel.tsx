@@ -10,9 +10,9 @@ import type { ShownMarker } from '#core/markers/assumed-colour';
 import { Button } from '#ui/button.tsx';
 import { lampWords } from '#ui/lamp-place.ts';
 import { SmallPicture } from '#ui/small-picture.tsx';
-import type { LightDesk } from '../../light-desk';
-import { type Bands, useBands } from '../../use-bands';
-import type { Raster } from '../../use-raster';
+import type { LightDesk } from './light-desk';
+import { type Bands, useBands } from '../../plan/use-bands';
+import type { Raster } from '../../picture/use-raster';
 
 type Props = {
   useLight: LightDesk;

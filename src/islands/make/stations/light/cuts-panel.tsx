@@ -1,10 +1,10 @@
 import { pxPerMmOfPicture } from '#core/make/scale';
 import { useShallow } from 'zustand/react/shallow';
 import type { ColouredPicture } from '#model/coloured-picture';
-import { turnEdge } from '../../light-acts';
-import type { LightDesk } from '../../light-desk';
-import type { MakeStore } from '../../make-store';
-import type { Bands, ElementEdge } from '../../use-bands';
+import { turnEdge } from './light-acts';
+import type { LightDesk } from './light-desk';
+import type { MakeStore } from '../../document/make-store';
+import type { Bands, ElementEdge } from '../../plan/use-bands';
 
 type Props = { useMake: MakeStore; useLight: LightDesk; picture: ColouredPicture; bands: Bands; chosenId: string | null };
 

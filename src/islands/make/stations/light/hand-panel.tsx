@@ -5,9 +5,9 @@ import { counted } from '#core/make/counted';
 import { Button } from '#ui/button.tsx';
 import { ChoiceButtons } from '#ui/choice-buttons.tsx';
 import { Slider } from '#ui/slider.tsx';
-import { liftStrokes } from '../../light-acts';
-import type { LightDesk } from '../../light-desk';
-import type { MakeStore } from '../../make-store';
+import { liftStrokes } from './light-acts';
+import type { LightDesk } from './light-desk';
+import type { MakeStore } from '../../document/make-store';
 import { nameOfColouring } from '#core/make/coloured';
 
 const tools: readonly { id: HandKind; name: string; hint: string }[] = [

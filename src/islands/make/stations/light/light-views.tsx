@@ -1,6 +1,6 @@
 import { useShallow } from 'zustand/react/shallow';
 import { ChoiceButtons } from '#ui/choice-buttons.tsx';
-import { type LightDesk, lightViews } from '../../light-desk';
+import { type LightDesk, lightViews } from './light-desk';
 
 /** Chooses what the picture shows of the light. */
 export function LightViews({ useLight }: { useLight: LightDesk }) {

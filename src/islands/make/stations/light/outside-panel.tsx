@@ -3,9 +3,9 @@ import type { ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import { addOutside } from '#core/scene/outside-edits';
 import { Button } from '#ui/button.tsx';
-import { movedOutside } from '../../light-acts';
-import type { LightDesk } from '../../light-desk';
-import type { MakeStore } from '../../make-store';
+import { movedOutside } from './light-acts';
+import type { LightDesk } from './light-desk';
+import type { MakeStore } from '../../document/make-store';
 import { TriedSlider } from './tried-slider';
 
 type Props = { useMake: MakeStore; useLight: LightDesk; picture: ColouredPicture; table: IndexedTable | undefined; onGroups: () => void };

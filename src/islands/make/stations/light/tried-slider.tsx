@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Slider, type SliderProps } from '#ui/slider.tsx';
-import { type LightChange, takeLight, tryLight } from '../../light-acts';
-import type { LightDesk } from '../../light-desk';
-import type { MakeStore } from '../../make-store';
+import { type LightChange, takeLight, tryLight } from './light-acts';
+import type { LightDesk } from './light-desk';
+import type { MakeStore } from '../../document/make-store';
 
 type Props = Omit<SliderProps, 'words' | 'onChange' | 'onSettle'> & {
   useMake: MakeStore;

@@ -15,9 +15,9 @@ import { sheetOfOriginal } from '#islands/shared/sheet-of-original.ts';
 import { Button } from '#ui/button.tsx';
 import { Field } from '#ui/field.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
-import type { DeskStore } from '../../desk-store';
-import type { MakeState, MakeStore } from '../../make-store';
-import { putMend, removeMend } from '../../mend-edits';
+import type { DeskStore } from './desk-store';
+import type { MakeState, MakeStore } from '../../document/make-store';
+import { putMend, removeMend } from './mend-edits';
 
 type Props = { useMake: MakeStore; useDesk: DeskStore; picture: ColouredPicture; originalPx: { widthPx: number; heightPx: number } | null };
 

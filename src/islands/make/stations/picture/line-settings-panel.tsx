@@ -4,9 +4,9 @@ import { type LineSettings, usualReading } from '#model/reading';
 import { Button } from '#ui/button.tsx';
 import { Slider } from '#ui/slider.tsx';
 import { readingOf } from '#core/make/reading-key';
-import type { DeskStore } from '../../desk-store';
-import type { MakeStore } from '../../make-store';
-import type { LiveReading } from '../../use-reading';
+import type { DeskStore } from './desk-store';
+import type { MakeStore } from '../../document/make-store';
+import type { LiveReading } from '../../picture/use-reading';
 import { Loupe } from './loupe';
 
 type Props = { useMake: MakeStore; useDesk: DeskStore; reading: LiveReading; picture: ColouredPicture };

@@ -1,7 +1,7 @@
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import { Button } from '#ui/button.tsx';
-import type { MakeStore } from '../../make-store';
+import type { MakeStore } from '../../document/make-store';
 
 type Props = { useMake: MakeStore; picture: ColouredPicture; table: IndexedTable | undefined };
 

@@ -3,8 +3,8 @@ import { useEffect, useRef, useState } from 'react';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { LineSettings } from '#model/reading';
 import { newestWish } from '#islands/shared/newest-wish.ts';
-import type { DeskStore } from '../../desk-store';
-import type { PictureReader } from '../../picture-reader';
+import type { DeskStore } from './desk-store';
+import type { PictureReader } from '../../picture/picture-reader';
 
 type Props = { useDesk: DeskStore; reader: PictureReader | null; picture: ColouredPicture; settings: LineSettings };
 

@@ -2,7 +2,7 @@ import type { ColouredPicture } from '#model/coloured-picture';
 import { ownersOf } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { buttonLook } from '#ui/button.tsx';
-import type { DeskStore } from '../../desk-store';
+import type { DeskStore } from './desk-store';
 import { MeasuresTable } from './measures-table';
 
 type Props = { useDesk: DeskStore; makeId: string; picture: ColouredPicture; table: IndexedTable | undefined };

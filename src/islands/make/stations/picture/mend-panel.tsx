@@ -2,10 +2,10 @@ import type { ColouredPicture } from '#model/coloured-picture';
 import type { Mend, MendTool } from '#model/reading';
 import { Button } from '#ui/button.tsx';
 import { readingOf } from '#core/make/reading-key';
-import type { DeskStore } from '../../desk-store';
-import type { MakeStore } from '../../make-store';
-import { putMend, removeMend } from '../../mend-edits';
-import type { LiveReading } from '../../use-reading';
+import type { DeskStore } from './desk-store';
+import type { MakeStore } from '../../document/make-store';
+import { putMend, removeMend } from './mend-edits';
+import type { LiveReading } from '../../picture/use-reading';
 import { Loupe } from './loupe';
 
 type Props = { useMake: MakeStore; useDesk: DeskStore; reading: LiveReading; picture: ColouredPicture };

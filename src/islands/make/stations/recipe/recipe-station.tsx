@@ -17,11 +17,11 @@ import { printedAddress } from '#islands/shared/printed-address.ts';
 import { saveFile } from '#islands/shared/save-file.ts';
 import { buttonLook, Button } from '#ui/button.tsx';
 import { Ladder } from '#ui/ladder.tsx';
-import { chooseSchool, chooseSchoolOf } from '../recipe-acts';
-import type { MakeState, ShownRack } from '../make-store';
+import { chooseSchool, chooseSchoolOf } from './recipe-acts';
+import type { MakeState, ShownRack } from '../../document/make-store';
 import { rungsToShow } from '../ladder-words';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
-import { StationHeading } from './station-heading';
+import { StationHeading } from '../station-heading';
 
 type Props = {
   make: Make;

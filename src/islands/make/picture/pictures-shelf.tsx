@@ -12,7 +12,7 @@ import { AskFirst } from '#ui/ask-first.tsx';
 import { Button } from '#ui/button.tsx';
 import { ScenePlan } from '#ui/scene-plan.tsx';
 import { AnotherColouring } from './colourings-shelf';
-import type { MakeStore } from './make-store';
+import type { MakeStore } from '../document/make-store';
 
 type TagsProps = { make: Make; currentId: string; onShow: (pictureId: string | null) => void };
 type Props = TagsProps & { useMake: MakeStore; shown: ColouredPicture; onColouring: (colouringId: string | null) => void };

@@ -12,8 +12,8 @@ import { layHandStroke } from '#core/scene/hand-edits';
 import type { SceneEdge } from '#core/plan/scene-entries';
 import { distanceToPath } from '#core/raster/near-path';
 import type { LightDesk } from './light-desk';
-import type { MakeStore } from './make-store';
-import type { ElementEdge } from './use-bands';
+import type { MakeStore } from '../../document/make-store';
+import type { ElementEdge } from '../../plan/use-bands';
 
 /** Acts of the Light station that are done from the picture as well as from the panel. */
 

@@ -3,7 +3,7 @@ import type { IndexedTable } from '#core/make/region-tables';
 import { BorderMarks } from '#ui/border-marks.tsx';
 import { type NameTag, NameTags } from '#ui/name-tags.tsx';
 import type { GroupsDesk } from './groups-desk';
-import { type Parting, pairKeyOf } from './use-parting';
+import { type Parting, pairKeyOf } from '../../plan/use-parting';
 
 type Props = {
   useGroups: GroupsDesk;

@@ -43,7 +43,7 @@ const projectionOf = ({ preparation = wholeOriginal, widthMm, heightMm }: Frame)
 export class PictureReader {
   private readonly worker = livingWorker<RegionsApi>({
     what: 'What finds the areas of the picture',
-    create: (name) => new Worker(new URL('../../workers/regions.worker.ts', import.meta.url), { type: 'module', name }),
+    create: (name) => new Worker(new URL('../../../workers/regions.worker.ts', import.meta.url), { type: 'module', name }),
     // One that is started again knows no picture.
     begin: async () => {
       this.loadedGrey = '';

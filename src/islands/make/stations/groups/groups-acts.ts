@@ -6,10 +6,10 @@ import type { IndexedTable } from '#core/make/region-tables';
 import { addMarker, addRung, type RungChange, removeRung, stepRung, type Towards } from '#core/groups/rung-steps';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import type { SuggestedLadder } from '#core/markers/suggest';
-import { checkSpotLadder } from './elements-acts';
+import { checkSpotLadder } from '../elements/elements-acts';
 import type { GroupsDesk } from './groups-desk';
-import { ladderWords } from './ladder-words';
-import type { MakeStore } from './make-store';
+import { ladderWords } from '../ladder-words';
+import type { MakeStore } from '../../document/make-store';
 
 /** Acts of the Groups station: each is an edit of the make as it is when it is kept, and says what it did. */
 

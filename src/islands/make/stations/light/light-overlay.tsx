@@ -5,8 +5,8 @@ import { type SpotMark, SpotMarks } from '#ui/spot-marks.tsx';
 import { GroundLines } from './ground-lines';
 import { movedOutside, takeLight } from './light-acts';
 import type { LightDesk } from './light-desk';
-import type { MakeStore } from './make-store';
-import type { Bands } from './use-bands';
+import type { MakeStore } from '../../document/make-store';
+import type { Bands } from '../../plan/use-bands';
 
 type Props = {
   useMake: MakeStore;

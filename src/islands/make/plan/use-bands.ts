@@ -17,7 +17,7 @@ import { problemToShow } from '#islands/shared/server-calls.ts';
 import { canvasOf } from '#ui/canvas-of.ts';
 import type { PlanAnswer, PlanRequest } from '#workers/scene-messages';
 import type { SceneApi } from '#workers/scene.worker';
-import type { LightView } from './light-desk';
+import type { LightView } from '../stations/light/light-desk';
 
 export type Bands = {
   paint: OffscreenCanvas | null;
@@ -89,7 +89,7 @@ export function useBands(
     if (!wasShown || !labels || !table || !fits) return;
     const worker = livingWorker<SceneApi>({
       what: 'What computes the light',
-      create: (name) => new Worker(new URL('../../workers/scene.worker.ts', import.meta.url), { type: 'module', name }),
+      create: (name) => new Worker(new URL('../../../workers/scene.worker.ts', import.meta.url), { type: 'module', name }),
       begin: (api) => {
         const copy = labels.slice();
         return api.load(transfer({ labels: copy, table: table.table }, [copy.buffer]));

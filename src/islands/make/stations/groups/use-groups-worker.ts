@@ -14,7 +14,7 @@ export function useGroupsWorker(
     if (!labels || labels.length !== widthPx * heightPx) return;
     const own = livingWorker<GroupsApi>({
       what: 'What shares out and chooses',
-      create: (name) => new Worker(new URL('../../workers/groups.worker.ts', import.meta.url), { type: 'module', name }),
+      create: (name) => new Worker(new URL('../../../../workers/groups.worker.ts', import.meta.url), { type: 'module', name }),
       begin: (api) => {
         const copy = labels.slice();
         return api.load(transfer({ labels: copy, width: widthPx, height: heightPx }, [copy.buffer]));

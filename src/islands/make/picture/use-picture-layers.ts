@@ -4,7 +4,7 @@ import { labelsOf, regionIdsUnder } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { PictureLayers } from '#ui/picture-view.tsx';
 import { paintElementTints, paintVeil } from '#ui/region-overlay.ts';
-import type { Bands } from './use-bands';
+import type { Bands } from '../plan/use-bands';
 import type { Raster } from './use-raster';
 
 type Shown = {

@@ -12,7 +12,7 @@ import { laySpot } from '#core/scene/spot-edits';
 import { joinBodies, layOn, type StandingEdit, toggleInBody } from '#core/scene/standing-edits';
 import type { ElementsDesk } from './elements-desk';
 import { type Gathering, gather } from './gather';
-import type { MakeStore } from './make-store';
+import type { MakeStore } from '../../document/make-store';
 
 const newId = () => crypto.randomUUID();
 

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { IndexedTable } from '#core/make/region-tables';
 import { type OpenInside, openInside } from '#core/picture/open-inside';
-import type { Raster } from './use-raster';
+import type { Raster } from '../../picture/use-raster';
 
 /** Darker than this a pixel of the scan counts as line. */
 const inkBelow = 128;

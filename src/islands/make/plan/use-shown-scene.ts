@@ -9,12 +9,12 @@ import { colouredNow, nameOfColouring } from '#core/make/coloured';
 import type { Station } from '#core/make/progress';
 import type { IndexedTable, RegionTables } from '#core/make/region-tables';
 import { planSource } from '#core/plan/plan-source';
-import type { GroupsDesk } from './groups-desk';
-import type { LightDesk, LightView } from './light-desk';
-import type { MakeStore } from './make-store';
+import type { GroupsDesk } from '../stations/groups/groups-desk';
+import type { LightDesk, LightView } from '../stations/light/light-desk';
+import type { MakeStore } from '../document/make-store';
 import { type Bands, useBands } from './use-bands';
 import { type Parting, useParting } from './use-parting';
-import type { Raster } from './use-raster';
+import type { Raster } from '../picture/use-raster';
 
 /** What the picture shows at each station: at Groups and Light it is chosen there. */
 function useShownView(station: Station, useLight: LightDesk, useGroups: GroupsDesk): LightView {

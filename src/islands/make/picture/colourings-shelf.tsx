@@ -6,7 +6,7 @@ import type { Operation } from '#model/operation';
 import { colouredNow, colouringTitle, nameOfColouring } from '#core/make/coloured';
 import { copyOfRow } from '#core/make/copy-picture';
 import { Button } from '#ui/button.tsx';
-import type { MakeStore } from './make-store';
+import type { MakeStore } from '../document/make-store';
 
 type Props = { useMake: MakeStore; picture: ColouredPicture; onShow: (colouringId: string | null) => void };
 

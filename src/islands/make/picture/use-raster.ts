@@ -5,7 +5,7 @@ import type { Mend } from '#model/reading';
 import { decodeLabelMap } from '#core/picture/label-map';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import { paperHex } from '#ui/colours.ts';
-import type { MakeStore } from './make-store';
+import type { MakeStore } from '../document/make-store';
 
 /** Width of a drawn bit of line on the screen: that of a usual stamp's line. */
 const drawnLineMm = 0.4;

@@ -9,7 +9,7 @@ import { standingOfPicture } from '#core/scene/standing-of-picture';
 import { type FrontArrow, FrontArrows } from '#ui/front-arrows.tsx';
 import { SpotMarks } from '#ui/spot-marks.tsx';
 import type { ElementsDesk } from './elements-desk';
-import type { MakeStore } from './make-store';
+import type { MakeStore } from '../../document/make-store';
 import { editOf } from './use-elements-hand';
 
 type Props = {

@@ -14,13 +14,13 @@ import { NameTags } from '#ui/name-tags.tsx';
 import { ProgressNotice } from '#ui/notice.tsx';
 import type { Nearness } from '#ui/zoom-stage.tsx';
 import type { DeskStep, DeskStore } from './desk-store';
-import { NamesButton, tagsOf } from './element-names';
-import type { MakeStore } from './make-store';
+import { NamesButton, tagsOf } from '../../picture/element-names';
+import type { MakeStore } from '../../document/make-store';
 import { putMend } from './mend-edits';
-import type { Proposal } from './picture-reader';
-import { chosenRegions, useVeil } from './use-picture-layers';
-import type { Raster } from './use-raster';
-import type { LiveReading } from './use-reading';
+import type { Proposal } from '../../picture/picture-reader';
+import { chosenRegions, useVeil } from '../../picture/use-picture-layers';
+import type { Raster } from '../../picture/use-raster';
+import type { LiveReading } from '../../picture/use-reading';
 
 type Props = {
   useMake: MakeStore;

@@ -7,7 +7,7 @@ import { type IndexedTable, tableOf } from '#core/make/region-tables';
 import type { PictureDoubt } from '#core/picture/judge-picture';
 import { newestWish } from '#islands/shared/newest-wish.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
-import type { MakeStore } from './make-store';
+import type { MakeStore } from '../document/make-store';
 import { PictureReader, type Proposal } from './picture-reader';
 
 export type Finding = { stage: string; share: number } | { problem: Problem } | null;

@@ -4,7 +4,7 @@ import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
 import { nameOfColouring, treat } from '#core/make/coloured';
 import { freshElementName, ownersOf } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
-import type { Hand } from './make-store';
+import type { Hand } from '../../document/make-store';
 
 export type Gathering = { operations: Operation[]; hand: Hand; said: string };
 

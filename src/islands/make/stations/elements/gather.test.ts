@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import type { Ladder } from '#model/ladder';
 import { laySpot } from '#core/scene/spot-edits';
-import { madeUpColoured, madeUpTable } from '../../../tests/made-up-make';
+import { madeUpColoured, madeUpTable } from '../../../../../tests/made-up-make';
 import { gather } from './gather';
-import type { Hand } from './make-store';
+import type { Hand } from '../../document/make-store';
 
 const { table } = madeUpTable(['r1', 'r2', 'r3', 'r4']);
 const picture = madeUpColoured({ elements: [{ id: 'coat', name: 'Coat', regionIds: ['r1'] }] });

@@ -11,7 +11,7 @@ import type { IndexedTable } from '#core/make/region-tables';
 import { likeThisOne } from '#core/picture/like-this-one';
 import type { ElementsDesk } from './elements-desk';
 import { assignTo } from './gather';
-import type { MakeStore } from './make-store';
+import type { MakeStore } from '../../document/make-store';
 
 /** Acts of the Elements station that are done from the picture by keys as well as from the panel. */
 

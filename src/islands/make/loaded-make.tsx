@@ -1,4 +1,4 @@
-import { type ComponentProps, lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { Make } from '#model/make';
 import { colouredPicture, lampOfColouring } from '#core/make/coloured';
@@ -9,18 +9,17 @@ import { ErrorBoundary } from '#ui/error-boundary.tsx';
 import { ProblemNotice } from '#ui/notice.tsx';
 import type { Nearness, Share } from '#ui/zoom-stage.tsx';
 import { useFetchedAhead } from '#islands/shared/fetched-ahead.ts';
-import { createDeskStore } from './stations/picture/desk-store';
-import { createElementsDesk } from './stations/elements/elements-desk';
-import { createGroupsDesk } from './stations/groups/groups-desk';
-import { createLightDesk } from './stations/light/light-desk';
 import { MakeHeader } from './make-header';
 import type { MakeStore } from './document/make-store';
 import { shownPicture, shownTable } from './document/shown-picture';
+import { openDesks, stationOf, stations } from './stations/all-stations';
+import { pictureStation } from './stations/picture/record';
+import type { AnyStation, Desk, Seen, StationModule } from './stations/station';
+import { useStation } from './stations/use-station';
 import { PictureStage } from './picture/picture-stage';
 import { ColouringTags } from './picture/colourings-shelf';
 import { PictureTags } from './picture/pictures-shelf';
 import { SetAsideNotice } from './document/set-aside-notice';
-import { StationPanel } from './station-panel';
 import { useAddress } from './use-address';
 import type { Bands } from './plan/use-bands';
 import { useOriginalSize } from './picture/use-original-size';
@@ -28,13 +27,10 @@ import { type Raster, useRaster } from './picture/use-raster';
 import { useReading } from './picture/use-reading';
 import { useShownScene } from './plan/use-shown-scene';
 
-// A desk and a dialog come when they are needed, or when the page has nothing else to do; so do the stations.
-const pieces = {
-  PictureDesk: () => import('./stations/picture/picture-desk').then((module) => ({ default: module.PictureDesk })),
-  ConflictDialog: () => import('./document/conflict-dialog').then((module) => ({ default: module.ConflictDialog })),
-};
-const PictureDesk = lazy(pieces.PictureDesk);
-const ConflictDialog = lazy(pieces.ConflictDialog);
+// A dialog comes when it is needed, or when the page has nothing else to do; so do the stations.
+const fetchConflictDialog = () => import('./document/conflict-dialog').then((module) => ({ default: module.ConflictDialog }));
+const ConflictDialog = lazy(fetchConflictDialog);
+const ahead = { fetchConflictDialog, ...Object.fromEntries(stations.map(({ id, load }) => [id, load])) };
 
 function NoPicture({ makeId }: { makeId: string }) {
   return (
@@ -100,17 +96,18 @@ function Notices({ useMake, make, showsBands, raster, bands, unknown }: NoticesP
   );
 }
 
-type PlaceProps = ComponentProps<typeof PictureStage> & Pick<ComponentProps<typeof StationPanel>, 'useDesk' | 'reading' | 'originalPx'>;
+// biome-ignore lint/suspicious/noExplicitAny: what lies on a desk is its station's.
+type AtStation = { seen: Seen; record: AnyStation; module: StationModule<any> | null; useDesk: Desk<any> };
 
-/** The picture in its place: on its desk at its own station, on the stage at all others. */
-function PicturePlace({ useDesk, reading, originalPx, ...stage }: PlaceProps) {
-  const { useMake, picture, table, raster, nearness, station } = stage;
-  if (!picture || station !== 'picture') return <PictureStage {...stage} />;
-  return (
-    <Suspense fallback={<div />}>
-      <PictureDesk {...{ useMake, useDesk, reading, picture, table, raster, originalPx, nearness }} />
-    </Suspense>
-  );
+/** The picture in its place: as its station has it there, else on the stage. */
+function PicturePlace({ seen, nearness, ...at }: AtStation & { nearness: Nearness }) {
+  const Place = at.module?.Place;
+  return Place ? <Place {...seen} useDesk={at.useDesk} nearness={nearness} /> : <PictureStage {...seen} {...at} nearness={nearness} />;
+}
+
+/** What stands beside the picture. */
+function StationPanel({ seen, module, useDesk }: AtStation) {
+  return module ? <module.Panel {...seen} useDesk={useDesk} /> : <p role="status">Opening …</p>;
 }
 
 /** A make that is here: picture, workline and station. */
@@ -132,67 +129,43 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
   const [{ station, pictureId, colouringId, unknown }, go] = useAddress();
   useEffect(() => showPicture(pictureId, colouringId), [pictureId, colouringId, showPicture]);
   const picture = useMemo(() => kept && colouredPicture(kept, state.colouringId), [kept, state.colouringId]);
-  useFetchedAhead(pieces);
-  const [useDesk] = useState(createDeskStore);
-  const [useElements] = useState(createElementsDesk);
-  const [useLight] = useState(createLightDesk);
-  const [useGroups] = useState(createGroupsDesk);
+  useFetchedAhead(ahead);
+  const [deskOf] = useState(openDesks);
+  const record = stationOf(station);
+  const module = useStation(record);
+  const useDesk = deskOf(record);
+  const shows = useDesk(useShallow(record.shows));
   const raster = useRaster(useMake, picture);
   const lamp = lampInHand ?? (picture ? lampOfColouring(make, picture.colouring) : make.lamp);
-  const { shown, bands, parting } = useShownScene({ useMake, useLight, useGroups }, { make, picture, table, raster, station, lamp });
-  const say = (said: string) => useDesk.getState().set({ said });
+  const { shown, bands, parting } = useShownScene(useMake, { make, picture, table, raster, shows, lamp });
+  const say = (said: string) => deskOf(pictureStation).getState().set({ said });
   const reading = useReading(useMake, kept, { table, isOpen: station === 'picture', isConflict: keep.kind === 'conflict', say });
   const originalPx = useOriginalSize(station === 'picture' ? picture : undefined);
   const [zoom, onZoom] = useState(1);
   const middle = useRef<Share>([0.5, 0.5]);
   const nearness: Nearness = { zoom, middle, onZoom };
   const onShow = (id: string | null) => go({ pictureId: id, colouringId: null });
+  const chosenId = useMake((all) => all.elementInHand());
+  const seen: Seen | null = picture
+    ? { useMake, make, picture, shown: shown ?? picture, table, raster, bands, parting, lamp, reading, originalPx, chosenId, go, deskOf }
+    : null;
 
   return (
     // On an upright screen the picture stands above its panel and stays there too while the panel scrolls.
     <div className="flex h-dvh min-h-144 flex-col beside:min-h-0" data-read={picture && isReadUpToDate(picture) ? 'yes' : 'no'}>
       <MakeHeader useMake={useMake} make={make} picture={picture} station={station} onGo={(id) => go({ station: id })} />
       <PictureTags make={make} currentId={picture?.id ?? ''} onShow={onShow} />
-      {picture && station !== 'picture' && station !== 'elements' && (
+      {picture && record.isOfColours && (
         <ColouringTags {...{ useMake, picture }} onShow={(id) => go({ pictureId: picture.id, colouringId: id })} />
       )}
       <main className="grid min-h-0 flex-1 grid-rows-[minmax(0,46fr)_minmax(0,54fr)] beside:grid-cols-[minmax(0,60fr)_minmax(0,40fr)] beside:grid-rows-1">
         <ErrorBoundary what="the picture" resetKey={`${station} ${picture?.id}`}>
-          <PicturePlace
-            {...{ useMake, useDesk, useElements, useLight, useGroups, make, picture, table, raster, bands, parting, station, lamp }}
-            {...{ reading, originalPx, nearness }}
-          />
+          {seen ? <PicturePlace {...{ seen, record, module, useDesk, nearness }} /> : <div />}
         </ErrorBoundary>
         <div className="flex min-h-0 flex-col overflow-y-auto bg-bench px-4 py-4 lg:px-5" data-station={station}>
           <Notices {...{ useMake, make }} showsBands={bands.paint !== null} raster={raster} bands={bands} unknown={unknown} />
           <ErrorBoundary what="this station" resetKey={`${station} ${picture?.id}`}>
-            <Suspense fallback={<p role="status">Opening …</p>}>
-              {picture ? (
-                <StationPanel
-                  {...{
-                    useMake,
-                    useDesk,
-                    useElements,
-                    useLight,
-                    useGroups,
-                    make,
-                    picture,
-                    shown: shown ?? picture,
-                    table,
-                    raster,
-                    bands,
-                    parting,
-                    lamp,
-                    reading,
-                    originalPx,
-                    station,
-                    go,
-                  }}
-                />
-              ) : (
-                <NoPicture makeId={make.id} />
-              )}
-            </Suspense>
+            {seen ? <StationPanel {...{ seen, record, module, useDesk }} /> : <NoPicture makeId={make.id} />}
           </ErrorBoundary>
         </div>
       </main>

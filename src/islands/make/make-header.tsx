@@ -3,9 +3,9 @@ import { useEffect } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { Make } from '#model/make';
 import type { ColouredPicture } from '#model/coloured-picture';
-import { counted } from '#core/make/counted';
-import { progressOfPicture, type Station } from '#core/make/progress';
+import type { Station } from '#core/make/progress';
 import { Workline, type WorklineStation } from '#ui/workline.tsx';
+import { stations } from './stations/all-stations';
 import { KeepLine } from './document/keep-line';
 import type { MakeStore } from './document/make-store';
 
@@ -18,22 +18,7 @@ type Props = {
 };
 
 function worklineOf(make: Make, picture: ColouredPicture): WorklineStation<Station>[] {
-  const { regions, whiteRegions: white, elements, elementsWithoutLadder } = progressOfPicture(picture);
-  return [
-    { id: 'picture', name: 'Picture', open: picture.regionMap ? counted(regions, 'area') : 'not read yet' },
-    { id: 'elements', name: 'Elements', open: white > 0 ? `${white} white` : `${elements} named` },
-    {
-      id: 'groups',
-      name: 'Groups',
-      open: elementsWithoutLadder > 0 ? `${elementsWithoutLadder} to choose` : elements > 0 ? 'all chosen' : 'none yet',
-    },
-    { id: 'light', name: 'Light', open: make.lamp.kind === 'near' ? 'near lamp' : `${make.lamp.azimuthDeg}° round` },
-    {
-      id: 'recipe',
-      name: 'Recipe',
-      open: elements - elementsWithoutLadder > 0 ? `${elements - elementsWithoutLadder} written` : 'empty yet',
-    },
-  ];
+  return stations.map(({ id, name, open }) => ({ id, name, open: open(make, picture) }));
 }
 
 /** One line over the picture: where one is, what is still open, how safe it is, and back. */

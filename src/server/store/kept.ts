@@ -1,4 +1,4 @@
-import { isDeepStrictEqual } from 'node:util';
+import { dequal } from 'dequal/lite';
 import { QueryTypes, type Transaction } from 'sequelize';
 import { type KeptKind, keptKinds } from '#model/kept-kind';
 import { valueAt } from '#core/make/rows';
@@ -51,7 +51,7 @@ export async function addKept(
     `SELECT document, make_id AS "makeId" FROM ${kind.table} WHERE id = :id`,
     { replacements: { id }, type: QueryTypes.SELECT, ...own },
   );
-  if (kept?.makeId === makeId && isDeepStrictEqual(kept.document, JSON.parse(JSON.stringify(document)))) return;
+  if (kept?.makeId === makeId && dequal(kept.document, JSON.parse(JSON.stringify(document)))) return;
   throw new ProblemError(409, {
     code: 'is-there',
     message: `There is another ${kind.words.one} under this name.`,

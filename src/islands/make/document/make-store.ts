@@ -68,6 +68,8 @@ export type MakeState = {
   dropSetAside: (batchId: string) => void;
   /** What waits for the server, as a file that another address of the application reads. */
   waitingFile: () => string;
+  /** Id of the element in hand. */
+  elementInHand: () => string | null;
   showPicture: (pictureId: string | null, colouringId: string | null) => void;
   takeInHand: (hand: Hand) => void;
   setCursor: (regionId: string | null) => void;
@@ -170,6 +172,10 @@ export function createMakeStore(makeId: string): MakeStore {
         const isOther = pictureId !== get().pictureId;
         if (isOther || colouringId !== get().colouringId) set({ pictureId, colouringId, hand: nothing });
         if (isOther) set({ cursorRegionId: null });
+      },
+      elementInHand: () => {
+        const { hand } = get();
+        return hand.kind === 'element' ? hand.elementId : null;
       },
       takeInHand: (hand) => set({ hand }),
       setCursor: (cursorRegionId) => set({ cursorRegionId }),

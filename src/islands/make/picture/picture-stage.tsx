@@ -1,56 +1,30 @@
-import { pxPerMmOfPicture, pxPerMmOfTable } from '#core/make/scale';
 import { useCallback, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import type { SceneLamp } from '#model/lamp';
-import type { Make } from '#model/make';
 import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
+import type { SceneLamp } from '#model/lamp';
 import type { Picture } from '#model/picture';
+import type { LampOver } from '#model/plan-source';
 import type { PlaceMm } from '#model/reading';
-import { nameOfColouring } from '#core/make/coloured';
 import { ownersOf, pictureById } from '#core/make/picture-lookup';
-import type { Station } from '#core/make/progress';
 import type { IndexedTable } from '#core/make/region-tables';
+import { pxPerMmOfTable } from '#core/make/scale';
 import { nextRegion } from '#core/picture/walk';
 import { lampOver } from '#core/scene/lamp-over';
-import type { LampOver } from '#model/plan-source';
-import { standingOfPicture } from '#core/scene/standing-of-picture';
 import { Lamp } from '#ui/lamp.tsx';
 import { NameTags } from '#ui/name-tags.tsx';
 import { PictureView } from '#ui/picture-view.tsx';
 import type { Nearness } from '#ui/zoom-stage.tsx';
-import { NamesButton, tagsOf } from './element-names';
-import type { ElementsDesk } from '../stations/elements/elements-desk';
-import { ElementsOverlay } from '../stations/elements/elements-overlay';
-import { showNextWhite, toggleJoining } from '../stations/elements/elements-acts';
 import { ladderWords } from '../stations/ladder-words';
-import { edgeAt, layStroke, turnEdge } from '../stations/light/light-acts';
-import { fixByTap, nextArrangement } from '../stations/groups/groups-acts';
-import type { GroupsDesk } from '../stations/groups/groups-desk';
-import { GroupsOverlay } from '../stations/groups/groups-overlay';
-import type { LightDesk } from '../stations/light/light-desk';
-import { LightOverlay } from '../stations/light/light-overlay';
-import type { MakeStore } from '../document/make-store';
-import type { Bands } from '../plan/use-bands';
-import type { Parting } from '../plan/use-parting';
-import { collected, type HandMove, useElementsHand } from '../stations/elements/use-elements-hand';
+import type { AnyStation, Desk, MoveTools, Seen, StageUse, StationModule } from '../stations/station';
+import { NamesButton, tagsOf } from './element-names';
 import { chosenRegions, usePictureLayers } from './use-picture-layers';
-import type { Raster } from './use-raster';
 
-type Props = {
-  useMake: MakeStore;
-  useElements: ElementsDesk;
-  useLight: LightDesk;
-  useGroups: GroupsDesk;
-  make: Make;
-  picture: ColouredPicture | undefined;
-  table: IndexedTable | undefined;
-  raster: Raster;
-  bands: Bands;
-  parting: Parting;
-  station: Station;
-  lamp: SceneLamp;
-  nearness: Nearness;
-};
+// biome-ignore lint/suspicious/noExplicitAny: what lies on a desk is its station's.
+type Own = { record: AnyStation; module: StationModule<any> | null; useDesk: Desk<any> };
+type Props = Seen & Own & { nearness: Nearness };
+
+/** How the picture is used where its station says nothing, or is being fetched. */
+const plainUse: StageUse = { tinted: null };
 
 function regionWords(picture: ColouredPicture, table: IndexedTable, regionId: string): string {
   const region = table.byId.get(regionId);
@@ -64,100 +38,19 @@ function elementWords({ name, ladder }: ColouredElement): string {
   return `${name}: ${ladder ? ladderWords(ladder) : 'no ladder yet'}`;
 }
 
-/** What is tinted together at the Elements station, and what stands out, by the step that is open. */
-function useTinted(picture: ColouredPicture | undefined, table: IndexedTable | undefined, { useElements, station, chosenId }: Shown) {
-  const { step, bodyAt } = useElements(useShallow((state) => ({ step: state.step, bodyAt: state.bodyAt })));
-  const showsBodies = station === 'elements' && step === 'bodies';
-  const bodies = useMemo(() => (showsBodies && picture && table ? standingOfPicture(picture, table) : null), [showsBodies, picture, table]);
-  const held = bodyAt === null ? undefined : bodies?.bodyOf.get(bodyAt);
-  const tinted = bodies
-    ? bodies.bodies.filter(({ regionIds }) => regionIds.length > 1).map(({ regionIds }) => regionIds)
-    : (picture?.elements.map(({ regionIds }) => regionIds) ?? []);
-  return {
-    tinted: station === 'elements' ? tinted : null,
-    chosen: bodies ? (held?.regionIds ?? []) : chosenRegions(picture, chosenId),
-  };
-}
-
-type Shown = { useElements: ElementsDesk; station: Station; chosenId: string | null };
-
-/** Keys of the picture at the Elements station. */
-function useElementsKeys(
-  useMake: MakeStore,
-  useElements: ElementsDesk,
-  of: { picture: ColouredPicture | undefined; table: IndexedTable | undefined },
-) {
-  return {
-    n: () => useMake.getState().nameIt(),
-    a: () => toggleJoining(useMake),
-    w: () => showNextWhite(useMake, useElements, of.picture, of.table),
-  };
-}
-
-type HandOf = {
-  useMake: MakeStore;
-  useElements: ElementsDesk;
-  useLight: LightDesk;
-  useGroups: GroupsDesk;
-  bands: Bands;
-  picture: ColouredPicture | undefined;
-  table: IndexedTable | undefined;
-  station: Station;
-};
-
 /** What words of the stage are about: other words, of another station or other elements, are not true any more. */
-function saidOf(station: Station, picture: Pick<Picture, 'elements'> | undefined): string {
-  return [station, ...(picture?.elements ?? []).map(({ id, name, regionIds }) => `${id} ${name} ${regionIds.length}`)].join('\n');
+function saidOf(station: string, picture: Pick<Picture, 'elements'>): string {
+  return [station, ...picture.elements.map(({ id, name, regionIds }) => `${id} ${name} ${regionIds.length}`)].join('\n');
 }
 
-/** What a tap or drag over the picture does at each station, and what is said of it. */
-function useStageHand({ useMake, useElements, useLight, useGroups, picture, table, station, bands }: HandOf) {
+/** What is said under the picture: true until something is named or gathered, and where it was said. */
+function useSaid({ useMake, picture, record }: Pick<Props, 'useMake' | 'picture' | 'record'>): [string, (words: string) => void] {
   const [told, setTold] = useState({ words: '', of: '' });
-  // What was said is true until something is named or gathered, and where it was said.
-  const setSaid = (words: string) => {
-    const newest = pictureById(useMake.getState().make, picture?.id ?? '') ?? picture;
-    setTold({ words, of: saidOf(station, newest) });
+  const say = (words: string) => {
+    const newest = pictureById(useMake.getState().make, picture.id) ?? picture;
+    setTold({ words, of: saidOf(record.id, newest) });
   };
-  const said = told.of === saidOf(station, picture) ? told.words : '';
-  const { hand, takeInHand } = useMake(useShallow((state) => ({ hand: state.hand, takeInHand: state.takeInHand })));
-  const onElements = useElementsHand(useMake, useElements);
-  const ownerAt = (label: number): ColouredElement | undefined => picture && ownersOf(picture).get(table?.byLabel.get(label)?.id ?? '');
-  const choose = (label: number) => {
-    const owner = ownerAt(label);
-    const isHeld = hand.kind === 'element' && hand.elementId === owner?.id;
-    takeInHand(owner && !isHeld ? { kind: 'element', elementId: owner.id } : { kind: 'nothing' });
-    setSaid(owner ? elementWords(owner) : 'Still white: it belongs to no element.');
-  };
-  const onMove = (move: HandMove) => {
-    if (!table || !picture) return;
-    const { blink, set } = useElements.getState();
-    if (blink) set({ blink: null });
-    // Areas are gathered at Elements, and at Groups for the ladder in hand or by empty hands; elsewhere a tap asks what this is.
-    const first = move.labels[0] ?? 0;
-    if (station === 'light' && useLight.getState().step === 'cuts') {
-      const place = move.pathMm.at(-1);
-      // The bars that are seen, and all edges of what is chosen.
-      const held = hand.kind === 'element' ? hand.elementId : null;
-      const seen = bands.edges.filter(({ isCut, elementId }) => isCut || elementId === held);
-      const edge = place && edgeAt(seen, place, pxPerMmOfPicture(picture));
-      if (edge) return turnEdge(useMake, useLight, picture.id, edge);
-    }
-    if (station === 'light' && useLight.getState().step === 'hand')
-      return layStroke(useMake, useLight, nameOfColouring(picture), move.pathMm);
-    if (station === 'groups' && useGroups.getState().step === 'share') {
-      const said = fixByTap(useGroups, table, first);
-      if (said !== null) return setSaid(said);
-    }
-    if (station === 'elements') return setSaid(onElements({ picture, table }, move) ?? '');
-    if (station !== 'groups' || !(hand.kind === 'ladder' || (hand.kind === 'nothing' && !ownerAt(first)))) {
-      return first > 0 ? choose(first) : undefined;
-    }
-    const gathered = collected(useMake, { picture, table }, move);
-    if (!gathered) return;
-    takeInHand(gathered.hand);
-    setSaid(gathered.said);
-  };
-  return { said, setSaid, onMove };
+  return [told.of === saidOf(record.id, picture) ? told.words : '', say];
 }
 
 /** The box round a label, left, top, width, height in px of the picture. */
@@ -172,54 +65,70 @@ function useBoxOf(table: IndexedTable | undefined) {
   );
 }
 
-/** The picture in its place, at every station: it is tapped, dragged over and walked by keys, and says what is what. */
-export function PictureStage(props: Props) {
-  const { useMake, useElements, useLight, useGroups, make, picture, table, raster, bands, station, lamp, nearness } = props;
+/** The picture in its place: it is tapped, dragged over and walked by keys, and says what is what; what that means, its station says. */
+export function PictureStage({ record, module, useDesk, nearness, ...seen }: Props) {
+  const { useMake, make, picture, table, raster, bands, lamp, chosenId } = seen;
   const state = useMake(
-    useShallow(({ hand, cursorRegionId, focusTurn, showsNames, setCursor, showNames, moveLamp, settleLamp }) => ({
-      ...{ hand, cursorRegionId, focusTurn, showsNames, setCursor, showNames, moveLamp, settleLamp },
+    useShallow(({ cursorRegionId, focusTurn, showsNames, setCursor, showNames, moveLamp, settleLamp }) => ({
+      ...{ cursorRegionId, focusTurn, showsNames, setCursor, showNames, moveLamp, settleLamp },
     })),
   );
-  const { step, spotRadiusMm, blink } = useElements(
-    useShallow((desk) => ({ step: desk.step, spotRadiusMm: desk.spotRadiusMm, blink: desk.blink })),
-  );
-  const isLight = station === 'light';
-  const light = useLight(useShallow((desk) => ({ step: desk.step, radiusMm: desk.radiusMm })));
-  const isPainting = isLight && light.step === 'hand';
-  const { hand, cursorRegionId } = state;
+  const desk = useDesk();
+  const { cursorRegionId } = state;
   const [pointed, setPointed] = useState(0);
-  const chosenId = hand.kind === 'element' ? hand.elementId : null;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: all that a stage may depend on is named; the rest of what is seen is not its own.
+  const use = useMemo(
+    () => module?.stage?.({ ...seen, useDesk }, desk) ?? plainUse,
+    [module, desk, picture, table, bands, chosenId, make, useDesk],
+  );
   const layers = usePictureLayers(picture, {
-    ...{ table, raster, bands, cursorRegionId },
-    ...useTinted(picture, table, { useElements, station, chosenId }),
+    ...{ table, raster, bands, cursorRegionId, tinted: use.tinted },
+    chosen: use.chosen ?? chosenRegions(picture, chosenId),
   });
-  const { said, setSaid, onMove } = useStageHand({ useMake, useElements, useLight, useGroups, picture, table, station, bands });
-  const keys = useElementsKeys(useMake, useElements, { picture, table });
+  const [said, say] = useSaid({ useMake, picture, record });
   const boxOf = useBoxOf(table);
-  if (!picture || !layers) return <div />;
+  if (!layers) return <div />;
 
-  const cursorRegion = cursorRegionId === null ? undefined : table?.byId.get(cursorRegionId);
   const owners = ownersOf(picture);
   const ownerAt = (label: number): ColouredElement | undefined => owners.get(table?.byLabel.get(label)?.id ?? '');
+  const choose: MoveTools['choose'] = (label) => {
+    const owner = ownerAt(label);
+    const isHeld = owner !== undefined && owner.id === useMake.getState().elementInHand();
+    useMake.getState().takeInHand(owner && !isHeld ? { kind: 'element', elementId: owner.id } : { kind: 'nothing' });
+    say(owner ? elementWords(owner) : 'Still white: it belongs to no element.');
+  };
+  const onMove = (move: Parameters<NonNullable<StationModule<unknown>['onMove']>>[1]) => {
+    if (!table) return;
+    if (module?.onMove) return module.onMove({ ...seen, useDesk }, move, { say, choose });
+    const first = move.labels[0] ?? 0;
+    if (first > 0) choose(first);
+  };
+  const cursorRegion = cursorRegionId === null ? undefined : table?.byId.get(cursorRegionId);
   const pointedId = (ownerAt(pointed) ?? (cursorRegionId === null ? undefined : owners.get(cursorRegionId)))?.id ?? null;
   const tags = table ? tagsOf(picture, table, { all: state.showsNames, chosenId, pointedId }) : [];
-  const isElements = station === 'elements';
-  const brushMm = isPainting ? light.radiusMm : isElements && step === 'spots' ? spotRadiusMm : null;
+  const {
+    brushMm = null,
+    blink = null,
+    movesLamp = false,
+    keys = {},
+    keyWords = '',
+    enterWords = 'chooses the element you stand on',
+  } = use;
   const brush = brushMm === null ? undefined : brushMm / picture.widthMm;
-  const over = lampOver(lamp, make.pictures, picture.id);
+  const blinking = blink ? table?.byId.get(blink.regionId) : undefined;
   // A near lamp that is moved over a picture stands on that one from then on.
   const ofScene = (moved: LampOver): SceneLamp => (moved.kind === 'near' ? { ...moved, pictureId: picture.id } : moved);
-  const blinking = blink && isElements ? table?.byId.get(blink.regionId) : undefined;
+  const Overlay = module?.Overlay;
 
   return (
     <div className="relative h-full min-h-0" data-bands={bands.paint ? 'shown' : 'none'} data-chosen={chosenId ?? ''}>
       <PictureView
         layers={layers}
         labels={raster.labels}
-        label={pictureLabel(picture, station)}
+        label={`${picture.name}, ${picture.elements.length} elements: arrow keys walk over its areas, Enter ${enterWords}${keyWords}`}
         focusTurn={state.focusTurn}
         // The lamp stands round the whole picture.
-        nearness={isLight && !isPainting ? null : nearness}
+        nearness={movesLamp ? null : nearness}
         foot={
           <p role="status" aria-live="polite">
             {said}
@@ -240,27 +149,24 @@ export function PictureStage(props: Props) {
           const next = nextRegion(table?.table.regions ?? [], cursorRegionId, direction);
           if (!next || !table) return;
           state.setCursor(next.id);
-          setSaid(regionWords(picture, table, next.id));
+          say(regionWords(picture, table, next.id));
         }}
-        keys={isElements ? keys : station === 'groups' ? { r: () => nextArrangement(useGroups) } : {}}
+        keys={keys}
         onPressCursor={() => {
           if (cursorRegion) onMove({ labels: [cursorRegion.label], gesture: 'tap', pathMm: [cursorRegion.insideMm] });
         }}
         over={(width, height) => (
           <>
-            {isElements && table && (
-              <ElementsOverlay {...{ useMake, useElements, picture, table, width, height }} labels={raster.labels} heldId={chosenId} />
-            )}
+            {record.liesUnderNames && Overlay && <Overlay {...seen} {...{ useDesk, width, height }} names={tags} />}
             <NameTags tags={tags} width={width} height={height} />
-            {station === 'groups' && <GroupsOverlay {...{ useGroups, picture, table, width, height }} parting={props.parting} />}
-            {isLight && <LightOverlay {...{ useMake, useLight, picture, bands, chosenId, width, height }} names={tags} />}
+            {!record.liesUnderNames && Overlay && <Overlay {...seen} {...{ useDesk, width, height }} names={tags} />}
             <Lamp
-              lamp={over}
+              lamp={lampOver(lamp, make.pictures, picture.id)}
               width={width}
               height={height}
               widthMm={picture.widthMm}
-              onMove={isLight && !isPainting ? (moved) => state.moveLamp(ofScene(moved)) : undefined}
-              onSettle={isLight && !isPainting ? (moved) => state.settleLamp(ofScene(moved)) : undefined}
+              onMove={movesLamp ? (moved) => state.moveLamp(ofScene(moved)) : undefined}
+              onSettle={movesLamp ? (moved) => state.settleLamp(ofScene(moved)) : undefined}
             />
           </>
         )}
@@ -268,10 +174,4 @@ export function PictureStage(props: Props) {
       <span className="sr-only">{make.name}</span>
     </div>
   );
-}
-
-function pictureLabel({ name, elements }: ColouredPicture, station: Station): string {
-  const act = station === 'elements' || station === 'groups' ? 'works on the one you stand on' : 'chooses the element you stand on';
-  const further = station === 'elements' ? ', N names the element in hand, A adds areas to it, W shows the next white area' : '';
-  return `${name}, ${elements.length} elements: arrow keys walk over its areas, Enter ${act}${further}`;
 }

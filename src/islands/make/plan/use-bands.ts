@@ -17,7 +17,9 @@ import { problemToShow } from '#islands/shared/server-calls.ts';
 import { canvasOf } from '#ui/canvas-of.ts';
 import type { PlanAnswer, PlanRequest } from '#workers/scene-messages';
 import type { SceneApi } from '#workers/scene.worker';
-import type { LightView } from '../stations/light/light-desk';
+
+/** What is painted: bands in colour, their lightness alone, or the light on the grey form. */
+export type PaintView = 'bands' | 'lightness' | 'form';
 
 export type Bands = {
   paint: OffscreenCanvas | null;
@@ -50,7 +52,7 @@ export type BandsOptions = {
   isMoving: boolean;
   markers: readonly Marker[];
   /** What is painted. Default: bands in their colours. */
-  view?: LightView;
+  view?: PaintView;
   /** Whether edges are asked for too. Default false. */
   withEdges?: boolean;
   /** Whether it is asked for which elements touch. Default false. */

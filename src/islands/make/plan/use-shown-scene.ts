@@ -1,27 +1,18 @@
 import { useMemo } from 'react';
+import type { ColouredPicture } from '#model/coloured-picture';
 import type { SceneLamp } from '#model/lamp';
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
-import type { ColouredPicture } from '#model/coloured-picture';
 import { applyOperations } from '#core/make/apply';
-import { OperationError } from '#core/make/operation-error';
 import { colouredNow, nameOfColouring } from '#core/make/coloured';
-import type { Station } from '#core/make/progress';
+import { OperationError } from '#core/make/operation-error';
 import type { IndexedTable, RegionTables } from '#core/make/region-tables';
 import { planSource } from '#core/plan/plan-source';
-import type { GroupsDesk } from '../stations/groups/groups-desk';
-import type { LightDesk, LightView } from '../stations/light/light-desk';
 import type { MakeStore } from '../document/make-store';
+import type { Raster } from '../picture/use-raster';
+import type { Shows } from '../stations/station';
 import { type Bands, useBands } from './use-bands';
 import { type Parting, useParting } from './use-parting';
-import type { Raster } from '../picture/use-raster';
-
-/** What the picture shows at each station: at Groups and Light it is chosen there. */
-function useShownView(station: Station, useLight: LightDesk, useGroups: GroupsDesk): LightView {
-  const light = useLight((desk) => desk.view);
-  const groups = useGroups((desk) => desk.view);
-  return station === 'light' ? light : station === 'groups' ? groups : 'bands';
-}
 
 /** A picture as if something were done that is not taken yet; as it is, where that does not fit any more. */
 function pictureWith(
@@ -39,41 +30,33 @@ function pictureWith(
   }
 }
 
-type Stores = { useMake: MakeStore; useLight: LightDesk; useGroups: GroupsDesk };
 type Seen = {
   make: Make;
   picture: ColouredPicture | undefined;
   table: IndexedTable | undefined;
   raster: Raster;
-  station: Station;
+  /** What the station needs of the plan. */
+  shows: Shows;
   /** As it stands, or as it is being moved. */
   lamp: SceneLamp;
 };
 
 /** The scene as a station shows it: the picture with what is tried, its bands, and what of it runs together. */
 export function useShownScene(
-  { useMake, useLight, useGroups }: Stores,
-  { make, picture, table, raster, station, lamp }: Seen,
+  useMake: MakeStore,
+  { make, picture, table, raster, shows, lamp }: Seen,
 ): { shown: ColouredPicture | undefined; bands: Bands; parting: Parting } {
   const tables = useMake((own) => own.tables);
   const markers = useMake((own) => own.rack.markers);
   const isLampMoving = useMake((own) => own.lampInHand !== null);
-  const view = useShownView(station, useLight, useGroups);
-  const showsCuts = useLight((desk) => desk.step === 'cuts');
-  const tried = useGroups((desk) => (station === 'groups' ? desk.preview : null));
-  const moved = useLight((desk) => (station === 'light' ? desk.preview : null));
-  const preview = tried ?? moved;
+  const { bands: isShown = false, view = 'bands', edges = false, contacts = false, preview = null, isMoving = false } = shows;
   const shown = useMemo(() => pictureWith(make, preview, picture, tables), [make, preview, picture, tables]);
+  const source = useMemo(() => shown && planSource(make, shown, lamp), [make, shown, lamp]);
   const bands = useBands(shown, {
-    table,
-    labels: raster.labels,
-    source: useMemo(() => shown && planSource(make, shown, lamp), [make, shown, lamp]),
-    view,
-    withEdges: station === 'light' && showsCuts,
-    withContacts: station === 'groups',
-    isMoving: isLampMoving || moved !== null,
-    markers,
-    isShown: station === 'groups' || station === 'light' || station === 'recipe',
+    ...{ table, labels: raster.labels, source, view, markers, isShown },
+    withEdges: edges,
+    withContacts: contacts,
+    isMoving: isLampMoving || isMoving,
   });
   const parting = useParting({ picture, table, bands, markers }, preview !== null);
   return { shown, bands, parting };

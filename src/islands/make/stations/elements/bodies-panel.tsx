@@ -13,7 +13,7 @@ import { TintChip } from '#ui/tint-chip.tsx';
 import type { ElementsDesk } from './elements-desk';
 import { regionName } from './elements-overlay';
 import type { MakeStore } from '../../document/make-store';
-import { editOf } from './use-elements-hand';
+import { editOf } from './elements-hand';
 
 type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: ColouredPicture; table: IndexedTable };
 

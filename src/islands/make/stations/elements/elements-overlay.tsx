@@ -10,7 +10,7 @@ import { type FrontArrow, FrontArrows } from '#ui/front-arrows.tsx';
 import { SpotMarks } from '#ui/spot-marks.tsx';
 import type { ElementsDesk } from './elements-desk';
 import type { MakeStore } from '../../document/make-store';
-import { editOf } from './use-elements-hand';
+import { editOf } from './elements-hand';
 
 type Props = {
   useMake: MakeStore;

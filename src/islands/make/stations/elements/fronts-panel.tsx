@@ -8,7 +8,7 @@ import { Button } from '#ui/button.tsx';
 import type { ElementsDesk } from './elements-desk';
 import { frontWords, regionName, shownFronts } from './elements-overlay';
 import type { MakeStore } from '../../document/make-store';
-import { editOf } from './use-elements-hand';
+import { editOf } from './elements-hand';
 
 type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: ColouredPicture; table: IndexedTable };
 

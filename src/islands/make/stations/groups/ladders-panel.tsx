@@ -15,16 +15,7 @@ import { Field } from '#ui/field.tsx';
 import type { RungWork } from '#ui/rail-rungs.tsx';
 import { ValueRail } from '#ui/value-rail.tsx';
 import { elementAt } from '../../picture/element-at';
-import {
-  type GroupsStores,
-  addTowards,
-  giveLadder,
-  layMarker,
-  rungAtLightness,
-  stepTowards,
-  takeRungOut,
-  wouldGive,
-} from './groups-acts';
+import { type GroupsStores, addTowards, giveLadder, layMarker, rungAtLightness, stepTowards, takeRungOut, wouldGive } from './groups-acts';
 import { ladderWords, rungsToShow } from '../ladder-words';
 import type { ShownRack } from '../../document/make-store';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';

@@ -2,6 +2,7 @@ import { create, type StoreApi, type UseBoundStore } from 'zustand';
 import type { HandKind } from '#model/hand-stroke';
 import type { SceneLamp } from '#model/lamp';
 import type { Operation } from '#model/operation';
+import type { PaintView } from '../../plan/use-bands';
 
 export const lightSteps = [
   { id: 'lamp', name: 'Lamp' },
@@ -13,18 +14,17 @@ export const lightSteps = [
 ] as const;
 export type LightStep = (typeof lightSteps)[number]['id'];
 
-/** What the picture shows of the light: bands in colour, their lightness alone, or the light on the grey form. */
+/** What the picture may show of the light. */
 export const lightViews = [
   { id: 'bands', name: 'Colours' },
   { id: 'lightness', name: 'Lightness' },
   { id: 'form', name: 'Grey form' },
-] as const;
-export type LightView = (typeof lightViews)[number]['id'];
+] as const satisfies readonly { id: PaintView; name: string }[];
 
 /** What is open at the Light station: shared by the picture and the panel beside it. Nothing of it is kept. */
 export type LightDeskState = {
   step: LightStep;
-  view: LightView;
+  view: PaintView;
   tool: HandKind;
   radiusMm: number;
   /** Another light that is looked at beside the scene's. */

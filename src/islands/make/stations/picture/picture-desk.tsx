@@ -13,25 +13,15 @@ import { type MendMark, MendView } from '#ui/mend-view.tsx';
 import { NameTags } from '#ui/name-tags.tsx';
 import { ProgressNotice } from '#ui/notice.tsx';
 import type { Nearness } from '#ui/zoom-stage.tsx';
+import type { Seen } from '../station';
 import type { DeskStep, DeskStore } from './desk-store';
 import { NamesButton, tagsOf } from '../../picture/element-names';
-import type { MakeStore } from '../../document/make-store';
 import { putMend } from './mend-edits';
 import type { Proposal } from '../../picture/picture-reader';
 import { chosenRegions, useVeil } from '../../picture/use-picture-layers';
-import type { Raster } from '../../picture/use-raster';
 import type { LiveReading } from '../../picture/use-reading';
 
-type Props = {
-  useMake: MakeStore;
-  useDesk: DeskStore;
-  reading: LiveReading;
-  picture: ColouredPicture;
-  table: IndexedTable | undefined;
-  raster: Raster;
-  originalPx: { widthPx: number; heightPx: number } | null;
-  nearness: Nearness;
-};
+type Props = Pick<Seen, 'useMake' | 'reading' | 'picture' | 'table' | 'raster' | 'originalPx'> & { useDesk: DeskStore; nearness: Nearness };
 
 /** Greys of the regions: neighbours differ, the chosen one is hatched, paper is white. */
 function shadesOf({ table, byId }: IndexedTable, labels: Uint16Array, chosenId: string | null): ImageData {

@@ -1,12 +1,12 @@
 import { useEffect, useRef } from 'react';
 import { inkHex } from './colours';
 
-export type WorklineStation<Id extends string> = { id: Id; name: string; open: string };
+export type WorklineStation = { id: string; name: string; open: string };
 
-type Props<Id extends string> = { stations: readonly WorklineStation<Id>[]; current: Id; onGo: (id: Id) => void };
+type Props = { stations: readonly WorklineStation[]; current: string; onGo: (id: string) => void };
 
 /** The stations of the trade as paper tags on a thread; each says what is still open there. */
-export function Workline<Id extends string>({ stations, current, onGo }: Props<Id>) {
+export function Workline({ stations, current, onGo }: Props) {
   const here = useRef<HTMLAnchorElement>(null);
   // On a narrow screen the thread is longer than the screen: the tag one stands on is drawn into sight.
   // biome-ignore lint/correctness/useExhaustiveDependencies: it is drawn into sight when it is another.

@@ -28,9 +28,8 @@ export function progressOfPicture(picture: Pick<ColouredPicture, 'regionMap' | '
   };
 }
 
-export const stations = ['picture', 'elements', 'groups', 'light', 'recipe'] as const;
-export type Station = (typeof stations)[number];
-export type NextThing = { station: Station; words: string; pictureId: string | null; colouringId: string | null };
+/** `station`: id of the one of the workline where it is done. */
+export type NextThing = { station: string; words: string; pictureId: string | null; colouringId: string | null };
 
 function nextOfPicture(picture: ColouredPicture): Omit<NextThing, 'pictureId' | 'colouringId'> {
   if (!picture.regionMap) return { station: 'picture', words: 'Find the areas of the picture' };

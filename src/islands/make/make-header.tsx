@@ -3,7 +3,6 @@ import { useEffect } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { Make } from '#model/make';
 import type { ColouredPicture } from '#model/coloured-picture';
-import type { Station } from '#core/make/progress';
 import { Workline, type WorklineStation } from '#ui/workline.tsx';
 import { stations } from './stations/all-stations';
 import { KeepLine } from './document/keep-line';
@@ -13,11 +12,11 @@ type Props = {
   useMake: MakeStore;
   make: Make;
   picture: ColouredPicture | undefined;
-  station: Station;
-  onGo: (station: Station) => void;
+  station: string;
+  onGo: (station: string) => void;
 };
 
-function worklineOf(make: Make, picture: ColouredPicture): WorklineStation<Station>[] {
+function worklineOf(make: Make, picture: ColouredPicture): WorklineStation[] {
   return stations.map(({ id, name, open }) => ({ id, name, open: open(make, picture) }));
 }
 

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useState } from 'react';
 import { addressOf, type MakePlace } from '#islands/shared/make-address.ts';
-import { stations } from '#core/make/progress';
+import { stations } from './stations/all-stations';
 
 /** Where on a make's screen one is: the station, the picture by its id (null: the first), and its colouring (null: the first). */
 export type Address = MakePlace & {
@@ -10,7 +10,7 @@ export type Address = MakePlace & {
 
 export function readAddress(hash: string): Address {
   const [wished, pictureId = null, colouringId = null] = hash.slice(1).split('/');
-  const station = stations.find((one) => one === wished);
+  const station = stations.find(({ id }) => id === wished)?.id;
   const unknown = station || !wished ? null : wished.slice(0, 40);
   return { station: station ?? 'elements', pictureId: pictureId || null, colouringId: colouringId || null, unknown };
 }

@@ -1,7 +1,5 @@
-import type { Station } from '#core/make/progress';
-
-/** Where on a make's screen: null is the first picture, and its first colouring. */
-export type MakePlace = { station: Station; pictureId: string | null; colouringId: string | null };
+/** Where on a make's screen: the id of a station; null is the first picture, and its first colouring. */
+export type MakePlace = { station: string; pictureId: string | null; colouringId: string | null };
 
 /** "#light/picture-id/colouring-id": kept in the address, so that a reload and the browser's back button find it. */
 export function addressOf({ station, pictureId, colouringId }: MakePlace): string {

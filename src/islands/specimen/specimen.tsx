@@ -81,7 +81,7 @@ function OfGroups({ dark }: { dark: boolean }) {
 function Specimens({ dark }: { dark: boolean }) {
   const [lamp, setLamp] = useState<LampOver>({ kind: 'distant', azimuthDeg: 315, heightDeg: 40 });
   const [chosen, setChosen] = useState<string | null>('a');
-  const [station, setStation] = useState<'one' | 'two'>('one');
+  const [station, setStation] = useState<string>('one');
   return (
     <section aria-label={dark ? 'On dark card' : 'On light card'} className={`space-y-10 p-8 ${dark ? 'bg-[#3a3a3a]' : 'bg-bench'}`}>
       <Case title="Double chip: very light, middle, dark, without a colour" dark={dark}>

@@ -5,7 +5,7 @@
  */
 export function asBelonging(table: string, keys: readonly string[]): string[] {
   return [
-    `ALTER TABLE ${table} ADD COLUMN revision bigint NOT NULL DEFAULT nextval('belongings_revision')`,
+    `ALTER TABLE ${table} ADD COLUMN revision bigint NOT NULL DEFAULT nextval('public.belongings_revision')`,
     `CREATE INDEX ${table}_revision ON ${table} (revision)`,
     `CREATE TRIGGER note_change BEFORE INSERT OR UPDATE ON ${table} FOR EACH ROW EXECUTE FUNCTION note_belonging()`,
     `CREATE TRIGGER note_gone AFTER DELETE ON ${table} FOR EACH ROW EXECUTE FUNCTION note_belonging(${keys.map((key) => `'${key}'`).join(', ')})`,

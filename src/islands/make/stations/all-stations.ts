@@ -1,4 +1,3 @@
-import type { Station } from '#core/make/progress';
 import { elementsStation } from './elements/record';
 import { groupsStation } from './groups/record';
 import { lightStation } from './light/record';
@@ -9,7 +8,8 @@ import type { AnyStation, Desk, StationRecord } from './station';
 /** The stations of the workline, in the order of the trade. */
 export const stations: readonly AnyStation[] = [pictureStation, elementsStation, groupsStation, lightStation, recipeStation];
 
-export function stationOf(id: Station): AnyStation {
+/** A station by its id; where there is none of it, where one begins. */
+export function stationOf(id: string): AnyStation {
   return stations.find((station) => station.id === id) ?? elementsStation;
 }
 

@@ -5,7 +5,6 @@ import type { SceneLamp } from '#model/lamp';
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
 import type { PlaceMm } from '#model/reading';
-import type { Station } from '#core/make/progress';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { NameTag } from '#ui/name-tags.tsx';
 import type { Nearness } from '#ui/zoom-stage.tsx';
@@ -14,7 +13,7 @@ import type { Raster } from '../picture/use-raster';
 import type { LiveReading } from '../picture/use-reading';
 import type { Bands, PaintView } from '../plan/use-bands';
 import type { Parting } from '../plan/use-parting';
-import type { Address } from '../use-address';
+import type { MakePlace } from '#islands/shared/make-address.ts';
 
 /** What is open at a station, shared by the picture and the panel beside it. Nothing of it is kept. */
 export type Desk<D> = UseBoundStore<StoreApi<D>>;
@@ -50,7 +49,7 @@ export type Seen = {
   originalPx: { widthPx: number; heightPx: number } | null;
   /** Id of the element in hand. */
   chosenId: string | null;
-  go: (change: Partial<Address>) => void;
+  go: (change: Partial<MakePlace>) => void;
   /** The desk of another station, to open it where one goes to. */
   deskOf: <D>(record: StationRecord<D>) => Desk<D>;
 };
@@ -102,7 +101,7 @@ export type StationModule<D> = {
 
 /** A station of the workline: one entry of `stations` (all-stations.ts) and one folder. */
 export type StationRecord<D> = {
-  id: Station;
+  id: string;
   name: string;
   /** What its tag on the workline says is still open. */
   open: (make: Make, picture: ColouredPicture) => string;

@@ -1,7 +1,10 @@
 import { asBelonging } from '#server/db/belonging';
 import type { Migration } from './migration';
 
-/** What the maker has beside makes has one revision: pages fetch it once, and then what has changed. */
+/**
+ * What the maker has beside makes has one revision: pages fetch it once, and then what has
+ * changed. Names are told in full in the function: a restore runs it with no search path.
+ */
 export const belongings: Migration = {
   name: '007-belongings',
   statements: [
@@ -15,16 +18,16 @@ export const belongings: Migration = {
     `CREATE FUNCTION note_belonging() RETURNS trigger LANGUAGE plpgsql AS $$
     BEGIN
       IF TG_OP = 'DELETE' THEN
-        INSERT INTO belongings_gone (of_table, key, revision)
+        INSERT INTO public.belongings_gone (of_table, key, revision)
         VALUES (
           TG_TABLE_NAME,
           (SELECT string_agg(to_jsonb(OLD) ->> name, ' ' ORDER BY place) FROM unnest(TG_ARGV) WITH ORDINALITY AS names (name, place)),
-          nextval('belongings_revision')
+          nextval('public.belongings_revision')
         )
         ON CONFLICT (of_table, key) DO UPDATE SET revision = EXCLUDED.revision;
         RETURN OLD;
       END IF;
-      NEW.revision := nextval('belongings_revision');
+      NEW.revision := nextval('public.belongings_revision');
       RETURN NEW;
     END
     $$`,

@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import type { Standing } from '#core/scene/standing';
+import type { Standing } from '#core/scene/pictures-standing';
 import { arrowSteps, dragHandle } from './drag-handle';
 
 type Props = {

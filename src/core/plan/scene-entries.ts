@@ -6,7 +6,7 @@ import { type BandMap, bandPixels } from '#core/scene/band-map';
 import { type BandPlace, bandPlaces } from '#core/scene/band-places';
 import { type BodyEdge, edgesOfBody } from '#core/scene/body-form';
 import { cleanBands } from '#core/scene/clean-bands';
-import type { ContactOptions } from '#core/scene/contact';
+import type { ContactOptions } from '#core/scene/contact-shadow';
 import { type Contact, contactsOf } from '#core/scene/contacts';
 import { type LaidBands, layElements } from '#core/scene/element-bands';
 import { type Blend, cutElements, type ElementCuts } from '#core/scene/element-cuts';

@@ -8,7 +8,7 @@ import { type BandMap, bandShares } from '#core/scene/band-map';
 import { paintBands } from '#core/scene/paint-bands';
 import { openScene } from './scene';
 import type { SceneElement } from '#core/scene/scene-element';
-import { standingOf } from '#core/scene/standing';
+import { standingOf } from '#core/scene/pictures-standing';
 import { madeUpPicture } from '../../../tests/made-up-make';
 
 const upperLeft: DistantLamp = { kind: 'distant', azimuthDeg: 315, heightDeg: 40 };

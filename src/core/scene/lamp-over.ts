@@ -2,7 +2,7 @@ import type { SceneLamp } from '#model/lamp';
 import type { LampOver } from '#model/plan-source';
 import type { Picture } from '#model/picture';
 import type { Lamp } from '#core/light/shade';
-import { standingOf } from './standing';
+import { standingOf } from './pictures-standing';
 
 /** A near lamp stands at a place of one picture; the others stand beside it. One whose picture is gone stands as over the first. */
 export function lampOver(lamp: SceneLamp, pictures: readonly Picture[], pictureId: string): LampOver {

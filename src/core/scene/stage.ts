@@ -1,6 +1,6 @@
 import { directShare, lightOnFlat, mixedLight } from '#core/light/mixed-light';
 import type { Lamp } from '#core/light/shade';
-import { type ContactGround, type ContactOptions, contactGround, usualContact } from './contact';
+import { type ContactGround, type ContactOptions, contactGround, usualContact } from './contact-shadow';
 import type { PictureParts } from './parts';
 import { bodiesByLabel, type CoveringBody, type SceneBody, type SceneFront } from './scene-bodies';
 import { addShading, type LitForm, shadingAt } from './shading-at';

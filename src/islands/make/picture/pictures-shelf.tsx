@@ -7,7 +7,7 @@ import { counted } from '#core/make/counted';
 import { copyOfPicture } from '#core/make/copy-picture';
 import { pictureById } from '#core/make/picture-lookup';
 import { progressOfPicture } from '#core/make/progress';
-import { standingOf } from '#core/scene/standing';
+import { standingOf } from '#core/scene/pictures-standing';
 import { AskFirst } from '#ui/ask-first.tsx';
 import { Button } from '#ui/button.tsx';
 import { ScenePlan } from '#ui/scene-plan.tsx';

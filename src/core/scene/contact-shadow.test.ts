@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Lamp } from '#core/light/shade';
 import { box, disk, labelMap } from '../../../tests/label-map';
 import { seeded } from '../../../tests/seeded';
-import { castSlope, contactGround, contactReachPx, contactRing, contactStepPx, type ContactOptions, usualContact } from './contact';
+import { castSlope, contactGround, contactReachPx, contactRing, contactStepPx, type ContactOptions, usualContact } from './contact-shadow';
 import { partsOfPicture } from './parts';
 import { boxOf } from './stage';
 

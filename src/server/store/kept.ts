@@ -11,7 +11,7 @@ export type KeptRows = { rows: KeptRow[] /** Ids of rows that are kept and canno
 
 const columns = 'id, make_id AS "makeId", make_name AS "makeName", schema, document, created_at AS "createdAt"';
 
-function newer(what: string): ProblemError {
+function notAsKept(what: string): ProblemError {
   return new ProblemError(422, { code: 'not-kept', message: `This is no ${what} as it is kept.`, remedy: 'Nothing was changed.' });
 }
 
@@ -31,7 +31,7 @@ export async function addKept(
   transaction?: Transaction,
 ): Promise<void> {
   const parsed = kind.document.safeParse(row.document);
-  if (!parsed.success) throw newer(kind.words.one);
+  if (!parsed.success) throw notAsKept(kind.words.one);
   const document = parsed.data as object;
   const named = [...new Set(blobsOfKept(kind, document))];
   const own = transaction ? { transaction } : {};

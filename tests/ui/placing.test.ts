@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { withAssumedColours } from '#core/markers/assumed-colour';
 import { demoRack } from '#demo/marker-lines';
-import { lightnessScale, spreadLabels } from '../../src/ui/lightness-scale';
-import { layStrands } from '../../src/ui/strand-layout';
+import { lightnessScale, spreadLabels } from '../../src/ui/ladder/lightness-scale';
+import { layStrands } from '../../src/ui/ladder/strand-layout';
 
 describe('where things stand', () => {
   it('labels keep their order and their distance, and stay on the scale where there is room for all (seeded)', () => {

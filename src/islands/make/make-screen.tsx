@@ -1,8 +1,8 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import { Button } from '#ui/button.tsx';
-import { asPage } from '#ui/error-boundary.tsx';
-import { ProblemNotice } from '#ui/notice.tsx';
+import { Button } from '#ui/controls/button.tsx';
+import { asPage } from '#ui/words/error-boundary.tsx';
+import { ProblemNotice } from '#ui/words/notice.tsx';
 import { createMakeStore, type MakeStore } from './document/make-store';
 
 const fetchLoadedMake = () => import('./loaded-make');

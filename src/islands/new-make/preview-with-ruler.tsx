@@ -1,7 +1,7 @@
 import { accentHex, paperHex } from '#ui/colours.ts';
 import { useRef } from 'react';
 import type { OriginalPlace, Preparation } from '#model/preparation';
-import { PlaceHandle } from '#ui/place-handle.tsx';
+import { PlaceHandle } from '#ui/picture/place-handle.tsx';
 
 type Place = OriginalPlace;
 /** Both ends as shares of the picture's width and height. */

@@ -2,8 +2,8 @@ import { useState } from 'react';
 import { type Preparation, wholeOriginal } from '#model/preparation';
 import { type LengthUnit, readLengthMm } from '#core/card/lengths';
 import { lengthInWidths } from '#core/photo/sheet-proportions';
-import { Button } from '#ui/button.tsx';
-import { Field } from '#ui/field.tsx';
+import { Button } from '#ui/controls/button.tsx';
+import { Field } from '#ui/controls/field.tsx';
 import type { Brought } from './drop-place';
 import type { RulerEnds } from './preview-with-ruler';
 

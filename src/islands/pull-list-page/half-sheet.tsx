@@ -4,7 +4,7 @@ import { pullList } from '#core/technique/pull-list';
 import { recipeOfPicture } from '#core/technique/recipe';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
 import type { PrintedPicture } from '#islands/shared/printed-page.tsx';
-import { DoubleChip } from '#ui/double-chip.tsx';
+import { DoubleChip } from '#ui/ladder/double-chip.tsx';
 
 /** Half of the smaller of Letter and A4, the upper half, less the margins. */
 const halfSheetMm = { width: 190, height: 124 };

@@ -1,6 +1,6 @@
 import { lazy, Suspense } from 'react';
 import { PrintedPage } from '#islands/shared/printed-page.tsx';
-import { asPage } from '#ui/error-boundary.tsx';
+import { asPage } from '#ui/words/error-boundary.tsx';
 
 // It comes while the list is being fetched.
 const HalfSheet = lazy(() => import('./half-sheet').then((module) => ({ default: module.HalfSheet })));

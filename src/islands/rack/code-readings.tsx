@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { CodeRule } from '#model/marker';
 import { readCode } from '#core/markers/code-rule';
-import { Field } from '#ui/field.tsx';
+import { Field } from '#ui/controls/field.tsx';
 
 /** Texts parted by commas, without empty ones. */
 export const listOf = (text: string): string[] =>

@@ -4,11 +4,11 @@ import type { ShownMarker } from '#core/markers/assumed-colour';
 import { labOfHex } from '#core/colour/lab';
 import type { LadderRequest } from '#core/markers/find-ladders';
 import { findMarker } from '#core/markers/find-marker';
-import { Button } from '#ui/button.tsx';
-import { Choice } from '#ui/choice.tsx';
-import { ColourField } from '#ui/colour-field.tsx';
-import { Ladder } from '#ui/ladder.tsx';
-import { ProblemNotice } from '#ui/notice.tsx';
+import { Button } from '#ui/controls/button.tsx';
+import { Choice } from '#ui/controls/choice.tsx';
+import { ColourField } from '#ui/controls/colour-field.tsx';
+import { Ladder } from '#ui/ladder/ladder.tsx';
+import { ProblemNotice } from '#ui/words/notice.tsx';
 import { type FoundLadder, useLadders } from './use-ladders';
 
 type Props = {

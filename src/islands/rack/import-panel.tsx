@@ -12,10 +12,10 @@ import { StoppedError, useFiles } from '#islands/shared/use-files.ts';
 import type { FilesApi } from '#workers/files.worker';
 import { mostListBytes } from '#workers/file-limits';
 import type { Read } from '#workers/rack-reading';
-import { Choice } from '#ui/choice.tsx';
-import { Button } from '#ui/button.tsx';
-import { FileButton } from '#ui/file-button.tsx';
-import { SetAsideParts } from '#ui/set-aside-parts.tsx';
+import { Choice } from '#ui/controls/choice.tsx';
+import { Button } from '#ui/controls/button.tsx';
+import { FileButton } from '#ui/controls/file-button.tsx';
+import { SetAsideParts } from '#ui/words/set-aside-parts.tsx';
 import { lineAsPalette, rackAsCsv, rackAsJson } from './write-rack';
 
 type Props = { rack: Rack; busy: boolean; onChange: (change: RackChange) => Promise<boolean> };

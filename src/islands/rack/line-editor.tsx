@@ -5,9 +5,9 @@ import type { RackChange } from '#model/api/rack';
 import { type CodePart, type CodeRule, codePartSchema, type MarkerLine, type Rack } from '#model/marker';
 import { describeRule, problemOfRule, readyRules } from '#core/markers/code-rule';
 import { rereadLine } from '#core/markers/reread-line';
-import { Button } from '#ui/button.tsx';
-import { Field } from '#ui/field.tsx';
-import { Choice } from '#ui/choice.tsx';
+import { Button } from '#ui/controls/button.tsx';
+import { Field } from '#ui/controls/field.tsx';
+import { Choice } from '#ui/controls/choice.tsx';
 import { CodeReadings } from './code-readings';
 import { formOf, type LineForm, lineFormSchema, ruleOf } from './line-form';
 

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { RackChange } from '#model/api/rack';
 import type { Rack } from '#model/marker';
 import { readyRules } from '#core/markers/code-rule';
-import { Button } from '#ui/button.tsx';
+import { Button } from '#ui/controls/button.tsx';
 import { LineEditor } from './line-editor';
 
 type Props = { rack: Rack; busy: boolean; onChange: (change: RackChange) => Promise<boolean> };

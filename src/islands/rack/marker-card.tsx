@@ -18,11 +18,11 @@ import type { ShownMarker } from '#core/markers/assumed-colour';
 import { hexOfLab, labOfHex } from '#core/colour/lab';
 import { findMarker } from '#core/markers/find-marker';
 import { markerWarnings, type RackFinding, undertone } from '#core/markers/rack-checks';
-import { Choice } from '#ui/choice.tsx';
-import { Button } from '#ui/button.tsx';
-import { DoubleChip } from '#ui/double-chip.tsx';
-import { ColourField } from '#ui/colour-field.tsx';
-import { Field } from '#ui/field.tsx';
+import { Choice } from '#ui/controls/choice.tsx';
+import { Button } from '#ui/controls/button.tsx';
+import { DoubleChip } from '#ui/ladder/double-chip.tsx';
+import { ColourField } from '#ui/controls/colour-field.tsx';
+import { Field } from '#ui/controls/field.tsx';
 import { TakeOut } from './take-out';
 
 type Props = {

@@ -3,9 +3,9 @@ import { useMemo, useState } from 'react';
 import { markerStates, type RackMarker } from '#model/marker';
 import { type ShownMarker, withoutAssumed } from '#core/markers/assumed-colour';
 import { RoomRow, SortHead, useVirtualRows } from '#islands/shared/virtual-rows.tsx';
-import { Button } from '#ui/button.tsx';
-import { DoubleChip } from '#ui/double-chip.tsx';
-import { stateWord } from '#ui/strand-layout.ts';
+import { Button } from '#ui/controls/button.tsx';
+import { DoubleChip } from '#ui/ladder/double-chip.tsx';
+import { stateWord } from '#ui/ladder/strand-layout.ts';
 import { TakeOut } from './take-out';
 
 type Props = {

@@ -1,6 +1,6 @@
 import { type ComponentProps, useState } from 'react';
 import { counted } from '#core/make/counted';
-import { AskFirst } from '#ui/ask-first.tsx';
+import { AskFirst } from '#ui/controls/ask-first.tsx';
 
 type Props = { codes: readonly string[]; onGo: () => void; trigger: ComponentProps<typeof AskFirst>['trigger'] };
 

@@ -10,8 +10,8 @@ import { type PictureRecipe, type RecipeElement, recipeOfPicture } from '#core/t
 import { placeWords } from '#core/technique/recipe-file';
 import { schoolById } from '#core/technique/schools';
 import type { PrintedPicture } from '#islands/shared/printed-page.tsx';
-import { DoubleChip } from '#ui/double-chip.tsx';
-import { lampWords } from '#ui/lamp-place.ts';
+import { DoubleChip } from '#ui/ladder/double-chip.tsx';
+import { lampWords } from '#ui/lamp/lamp-place.ts';
 
 /** Inner size of a page that fits on Letter and A4 alike, in mm: the narrower width, the shorter height, less the margins. */
 const pageMm = { width: 190, height: 256 };

@@ -1,5 +1,5 @@
-import { Button } from '#ui/button.tsx';
-import { ProgressNotice } from '#ui/notice.tsx';
+import { Button } from '#ui/controls/button.tsx';
+import { ProgressNotice } from '#ui/words/notice.tsx';
 import type { Reading } from './use-files';
 
 /** What is being read, how far it is, and a way to stop it. */

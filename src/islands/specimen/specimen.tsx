@@ -1,17 +1,17 @@
 import { type ReactNode, useState } from 'react';
 import type { LampOver } from '#model/plan-source';
 import type { Lab } from '#model/marker';
-import { Button } from '#ui/button.tsx';
-import { BorderMarks } from '#ui/border-marks.tsx';
-import { DoubleChip } from '#ui/double-chip.tsx';
-import { DragChip } from '#ui/drag-chip.tsx';
-import { Field } from '#ui/field.tsx';
-import { GlanceChart } from '#ui/glance-chart.tsx';
-import { Ladder } from '#ui/ladder.tsx';
-import { Lamp } from '#ui/lamp.tsx';
-import { MiniRail } from '#ui/mini-rail.tsx';
-import { ProblemNotice, ProgressNotice } from '#ui/notice.tsx';
-import { ValueRail } from '#ui/value-rail.tsx';
+import { Button } from '#ui/controls/button.tsx';
+import { BorderMarks } from '#ui/picture/border-marks.tsx';
+import { DoubleChip } from '#ui/ladder/double-chip.tsx';
+import { DragChip } from '#ui/ladder/drag-chip.tsx';
+import { Field } from '#ui/controls/field.tsx';
+import { GlanceChart } from '#ui/ladder/glance-chart.tsx';
+import { Ladder } from '#ui/ladder/ladder.tsx';
+import { Lamp } from '#ui/lamp/lamp.tsx';
+import { MiniRail } from '#ui/ladder/mini-rail.tsx';
+import { ProblemNotice, ProgressNotice } from '#ui/words/notice.tsx';
+import { ValueRail } from '#ui/ladder/value-rail.tsx';
 import { Workline } from '#ui/workline.tsx';
 
 const ink = (L: number, a: number, b: number): Lab => ({ L, a, b });

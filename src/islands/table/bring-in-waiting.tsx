@@ -4,7 +4,7 @@ import { openOutbox } from '#islands/shared/outbox.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import { ReadingNotice } from '#islands/shared/reading-notice.tsx';
 import { StoppedError, useFiles } from '#islands/shared/use-files.ts';
-import { FileButton } from '#ui/file-button.tsx';
+import { FileButton } from '#ui/controls/file-button.tsx';
 import { mostWaitingBytes } from '#workers/file-limits';
 
 /** Reads edits that waited under another address, saved there as a file, and goes on to their make, which keeps them. */

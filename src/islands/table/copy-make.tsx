@@ -5,8 +5,8 @@ import { idSchema } from '#model/id';
 import { mostMakeName } from '#model/make';
 import { freshName } from '#core/make/fresh-name';
 import { call, jsonPost, problemToShow } from '#islands/shared/server-calls.ts';
-import { Button } from '#ui/button.tsx';
-import { ProblemNotice } from '#ui/notice.tsx';
+import { Button } from '#ui/controls/button.tsx';
+import { ProblemNotice } from '#ui/words/notice.tsx';
 
 /** Copies a make with its pictures, elements and ladders, to be changed without touching the first. */
 export function CopyMake({ make, onCopied }: { make: { id: string; name: string }; onCopied: () => void }) {

@@ -2,8 +2,8 @@ import { addressOf } from '#islands/shared/make-address.ts';
 import { useState } from 'react';
 import type { ListedMake } from '#model/api/makes';
 import type { Rack } from '#model/marker';
-import { buttonLook } from '#ui/button.tsx';
-import { MiniRail } from '#ui/mini-rail.tsx';
+import { buttonLook } from '#ui/controls/button.tsx';
+import { MiniRail } from '#ui/ladder/mini-rail.tsx';
 import { CopyMake } from './copy-make';
 import { ThrowAway } from './throw-away';
 

@@ -4,11 +4,11 @@ import type { Rack } from '#model/marker';
 import { fetchRack } from '#islands/shared/rack-fetched.ts';
 import { call } from '#islands/shared/server-calls.ts';
 import { useFetched } from '#islands/shared/use-fetched.ts';
-import { Button, buttonLook } from '#ui/button.tsx';
-import { Field } from '#ui/field.tsx';
-import { DoubleChip } from '#ui/double-chip.tsx';
-import { asPage } from '#ui/error-boundary.tsx';
-import { ProblemNotice } from '#ui/notice.tsx';
+import { Button, buttonLook } from '#ui/controls/button.tsx';
+import { Field } from '#ui/controls/field.tsx';
+import { DoubleChip } from '#ui/ladder/double-chip.tsx';
+import { asPage } from '#ui/words/error-boundary.tsx';
+import { ProblemNotice } from '#ui/words/notice.tsx';
 import { BringInWaiting } from './bring-in-waiting';
 import { MakeStrip } from './make-strip';
 

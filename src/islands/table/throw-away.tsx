@@ -2,9 +2,9 @@ import { useState } from 'react';
 import * as z from 'zod/mini';
 import type { Problem } from '#model/api/problem';
 import { call, problemToShow } from '#islands/shared/server-calls.ts';
-import { AskFirst } from '#ui/ask-first.tsx';
-import { Button } from '#ui/button.tsx';
-import { ProblemNotice } from '#ui/notice.tsx';
+import { AskFirst } from '#ui/controls/ask-first.tsx';
+import { Button } from '#ui/controls/button.tsx';
+import { ProblemNotice } from '#ui/words/notice.tsx';
 
 /** Throws a make away for good, after asking. */
 export function ThrowAway({ make, onGone }: { make: { id: string; name: string }; onGone: () => void }) {

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Problem } from '#model/api/problem';
 import { compareMakes } from '#core/make/compare';
 import { CallProblem, problemToShow } from '#islands/shared/server-calls.ts';
-import { Button } from '#ui/button.tsx';
+import { Button } from '#ui/controls/button.tsx';
 import type { KeepState } from './keeping';
 
 type ConflictProps = {

@@ -1,5 +1,5 @@
 import { saveFile } from '#islands/shared/save-file.ts';
-import { Button } from '#ui/button.tsx';
+import { Button } from '#ui/controls/button.tsx';
 import type { KeepState } from './keeping';
 
 const words: Record<KeepState['kind'], string> = {

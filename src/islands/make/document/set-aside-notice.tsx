@@ -1,6 +1,6 @@
 import { counted } from '#core/make/counted';
 import { saveFile } from '#islands/shared/save-file.ts';
-import { Button } from '#ui/button.tsx';
+import { Button } from '#ui/controls/button.tsx';
 import type { SetAside } from '#islands/shared/outbox.ts';
 
 type Props = { entries: readonly SetAside[]; onDrop: (batchId: string) => void };

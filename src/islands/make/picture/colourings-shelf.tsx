@@ -5,7 +5,7 @@ import { mostColouringName } from '#model/colouring';
 import type { Operation } from '#model/operation';
 import { colouredNow, colouringTitle, nameOfColouring } from '#core/make/coloured';
 import { copyOfRow } from '#core/make/copy-picture';
-import { Button } from '#ui/button.tsx';
+import { Button } from '#ui/controls/button.tsx';
 import type { MakeStore } from '../document/make-store';
 
 type Props = { useMake: MakeStore; picture: ColouredPicture; onShow: (colouringId: string | null) => void };

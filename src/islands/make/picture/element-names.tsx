@@ -1,8 +1,8 @@
 import { Tag } from 'lucide-react';
 import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
-import { Button } from '#ui/button.tsx';
-import type { NameTag } from '#ui/name-tags.tsx';
+import { Button } from '#ui/controls/button.tsx';
+import type { NameTag } from '#ui/words/name-tags.tsx';
 
 /** The place of an element's name: inside its largest region, as shares of the picture. */
 function nameTag(element: ColouredElement, table: IndexedTable, isChosen: boolean): NameTag[] {

@@ -8,9 +8,9 @@ import { copyOfPicture } from '#core/make/copy-picture';
 import { pictureById } from '#core/make/picture-lookup';
 import { progressOfPicture } from '#core/make/progress';
 import { standingOf } from '#core/scene/pictures-standing';
-import { AskFirst } from '#ui/ask-first.tsx';
-import { Button } from '#ui/button.tsx';
-import { ScenePlan } from '#ui/scene-plan.tsx';
+import { AskFirst } from '#ui/controls/ask-first.tsx';
+import { Button } from '#ui/controls/button.tsx';
+import { ScenePlan } from '#ui/picture/scene-plan.tsx';
 import { AnotherColouring } from './colourings-shelf';
 import type { MakeStore } from '../document/make-store';
 

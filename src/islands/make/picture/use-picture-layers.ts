@@ -2,8 +2,8 @@ import { useMemo } from 'react';
 import type { ColouredPicture } from '#model/coloured-picture';
 import { labelsOf, regionIdsUnder } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
-import type { PictureLayers } from '#ui/picture-view.tsx';
-import { paintElementTints, paintVeil } from '#ui/region-overlay.ts';
+import type { PictureLayers } from '#ui/picture/picture-view.tsx';
+import { paintElementTints, paintVeil } from '#ui/picture/region-overlay.ts';
 import type { Bands } from '../plan/use-bands';
 import type { Raster } from './use-raster';
 

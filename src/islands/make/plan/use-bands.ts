@@ -14,7 +14,7 @@ import { livingWorker } from '#islands/shared/living-worker.ts';
 import { type NewestWish, newestWish } from '#islands/shared/newest-wish.ts';
 import { useSettled } from '#islands/shared/use-settled.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
-import { canvasOf } from '#ui/canvas-of.ts';
+import { canvasOf } from '#ui/picture/canvas-of.ts';
 import type { PlanAnswer, PlanRequest } from '#workers/scene-messages';
 import type { SceneApi } from '#workers/scene.worker';
 
@@ -61,6 +61,10 @@ export type BandsOptions = {
   isShown: boolean;
 };
 
+/** A picture of more px than this is shown coarse first: an A4 page has 8.7 million. */
+const mostAtOncePx = 4_000_000;
+const nothingBeside: PlanRequest['wants'] = { form: false, edges: false, contacts: false };
+
 /** The bands of a picture in the colours of its markers: a worker tells what it comes to, and this paints it. */
 export function useBands(
   picture: ColouredPicture | undefined,
@@ -98,8 +102,17 @@ export function useBands(
       },
     });
     let current = true;
+    // Of a large picture the first bands come coarse, and sharp when they are there.
+    let isDraft = labels.length > mostAtOncePx;
     const wishes = newestWish<PlanRequest>(
-      async (request) => {
+      async (request, isNewest) => {
+        if (isDraft) {
+          isDraft = false;
+          const draft = await worker.ask((api) => api.plan({ ...request, resolution: 'half', wants: nothingBeside }));
+          if (!current) return;
+          setMapped(draft);
+          if (!isNewest()) return;
+        }
         const answer = await worker.ask((api) => api.plan(request));
         if (!current) return;
         setMapped(answer);

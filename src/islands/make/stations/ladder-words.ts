@@ -1,6 +1,6 @@
 import type { Ladder } from '#model/ladder';
 import type { ShownMarker } from '#core/markers/assumed-colour';
-import type { LadderRung } from '#ui/ladder.tsx';
+import type { LadderRung } from '#ui/ladder/ladder.tsx';
 
 /** "88b.gold, 62b.gold, 36b.gold" */
 export function ladderWords(ladder: Ladder): string {

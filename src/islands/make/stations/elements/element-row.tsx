@@ -7,9 +7,9 @@ import { elementTint } from '#core/colour/element-tints';
 import { counted } from '#core/make/counted';
 import { kindOfName, staysWhite } from '#core/make/element-names';
 import type { ElementMeasure } from '#core/technique/nib';
-import { Choice } from '#ui/choice.tsx';
-import { Button } from '#ui/button.tsx';
-import { TintChip } from '#ui/tint-chip.tsx';
+import { Choice } from '#ui/controls/choice.tsx';
+import { Button } from '#ui/controls/button.tsx';
+import { TintChip } from '#ui/picture/tint-chip.tsx';
 
 export type ElementActs = {
   onTake: (elementId: string | null) => void;

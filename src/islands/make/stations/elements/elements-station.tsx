@@ -9,7 +9,7 @@ import type { IndexedTable } from '#core/make/region-tables';
 import type { OpenInside } from '#core/picture/open-inside';
 import { measureElement } from '#core/technique/nib';
 import { useListedMakes } from '#islands/shared/use-fetched.ts';
-import { StepTabs } from '#ui/step-tabs.tsx';
+import { StepTabs } from '#ui/controls/step-tabs.tsx';
 import { gatherLike, patchElement, showNextWhite, toggleJoining } from './elements-acts';
 import { type ElementsDesk, elementsSteps } from './elements-desk';
 import type { MakeStore } from '../../document/make-store';

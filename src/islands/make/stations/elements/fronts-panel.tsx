@@ -4,7 +4,7 @@ import type { ColouredPicture } from '#model/coloured-picture';
 import { counted } from '#core/make/counted';
 import type { IndexedTable } from '#core/make/region-tables';
 import { turnFront } from '#core/scene/standing-edits';
-import { Button } from '#ui/button.tsx';
+import { Button } from '#ui/controls/button.tsx';
 import type { ElementsDesk } from './elements-desk';
 import { frontWords, regionName, shownFronts } from './elements-overlay';
 import type { MakeStore } from '../../document/make-store';

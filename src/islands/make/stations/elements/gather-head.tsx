@@ -2,7 +2,7 @@ import type { ColouredPicture } from '#model/coloured-picture';
 import { counted } from '#core/make/counted';
 import { progressOfPicture } from '#core/make/progress';
 import type { OpenInside } from '#core/picture/open-inside';
-import { Button } from '#ui/button.tsx';
+import { Button } from '#ui/controls/button.tsx';
 import type { Hand } from '../../document/make-store';
 
 type Props = {

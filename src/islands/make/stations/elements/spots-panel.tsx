@@ -1,9 +1,9 @@
 import { useShallow } from 'zustand/react/shallow';
 import type { ColouredPicture } from '#model/coloured-picture';
 import { pictureById, regionIdsUnder } from '#core/make/picture-lookup';
-import { Button } from '#ui/button.tsx';
-import { ChoiceButtons } from '#ui/choice-buttons.tsx';
-import { Slider } from '#ui/slider.tsx';
+import { Button } from '#ui/controls/button.tsx';
+import { ChoiceButtons } from '#ui/controls/choice-buttons.tsx';
+import { Slider } from '#ui/controls/slider.tsx';
 import { nameSpot } from './elements-acts';
 import type { ElementsDesk } from './elements-desk';
 import type { MakeStore } from '../../document/make-store';

@@ -4,7 +4,7 @@ import type { ColouredPicture } from '#model/coloured-picture';
 import { counted } from '#core/make/counted';
 import { farOffRegions, whiteBySize } from '#core/make/overlooked';
 import type { IndexedTable } from '#core/make/region-tables';
-import { Button } from '#ui/button.tsx';
+import { Button } from '#ui/controls/button.tsx';
 import { keepWhite, showNextWhite } from './elements-acts';
 import type { ElementsDesk } from './elements-desk';
 import type { MakeStore } from '../../document/make-store';

@@ -1,7 +1,7 @@
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
-import { BorderMarks } from '#ui/border-marks.tsx';
-import { type NameTag, NameTags } from '#ui/name-tags.tsx';
+import { BorderMarks } from '#ui/picture/border-marks.tsx';
+import { type NameTag, NameTags } from '#ui/words/name-tags.tsx';
 import type { GroupsDesk } from './groups-desk';
 import { type Parting, pairKeyOf } from '../../plan/use-parting';
 

@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import { StepTabs } from '#ui/step-tabs.tsx';
+import { StepTabs } from '#ui/controls/step-tabs.tsx';
 import { groupsSteps, nothingTried } from './groups-desk';
 import type { GroupsProps } from './groups-props';
 import { InsteadPanel } from './instead-panel';

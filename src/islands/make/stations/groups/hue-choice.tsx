@@ -2,8 +2,8 @@ import { useMemo } from 'react';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { isUsable } from '#core/markers/find-ladders';
 import { type HueId, hueIds, isOfHue } from '#core/markers/hues';
-import { DoubleChipShape } from '#ui/double-chip.tsx';
-import { ToggleChip } from '#ui/toggle-chip.tsx';
+import { DoubleChipShape } from '#ui/ladder/double-chip.tsx';
+import { ToggleChip } from '#ui/controls/toggle-chip.tsx';
 
 type Props = { markers: readonly ShownMarker[]; chosen: HueId | null; onChoose: (hue: HueId | null) => void };
 

@@ -2,9 +2,9 @@ import { type SubmitEvent, useState } from 'react';
 import type { Make } from '#model/make';
 import { allColoured } from '#core/make/coloured';
 import { counted } from '#core/make/counted';
-import { Button } from '#ui/button.tsx';
-import { DoubleChip } from '#ui/double-chip.tsx';
-import { Field } from '#ui/field.tsx';
+import { Button } from '#ui/controls/button.tsx';
+import { DoubleChip } from '#ui/ladder/double-chip.tsx';
+import { Field } from '#ui/controls/field.tsx';
 import { readTypedCodes } from './typed-ladder';
 import type { GroupsProps } from './groups-props';
 

@@ -1,7 +1,7 @@
 import type { Ladder } from '#model/ladder';
 import { moveRung, orderLadder } from '#core/groups/rung-steps';
-import { Button } from '#ui/button.tsx';
-import { DoubleChip } from '#ui/double-chip.tsx';
+import { Button } from '#ui/controls/button.tsx';
+import { DoubleChip } from '#ui/ladder/double-chip.tsx';
 import type { ShownRack } from '../../document/make-store';
 
 type Props = { ladder: Ladder; rack: ShownRack; onGive: (ladder: Ladder) => void };

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { closeE00, type Instead } from '#core/groups/instead';
 import { markerNames } from '#core/markers/marker-name';
-import { DoubleChip } from '#ui/double-chip.tsx';
+import { DoubleChip } from '#ui/ladder/double-chip.tsx';
 import type { ShownRack } from '../../document/make-store';
 
 /** Rung by rung: what it was, what stands in, and how that differs. */

@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import type { Outside } from '#model/outside';
 import type { ColouredPicture } from '#model/coloured-picture';
 import { accentHex, paperHex } from '#ui/colours.ts';
-import { PlaceHandle } from '#ui/place-handle.tsx';
+import { PlaceHandle } from '#ui/picture/place-handle.tsx';
 
 type Ground = Extract<Outside, { kind: 'ground' }>;
 type Props = { picture: ColouredPicture; onMove: (elementId: string, outside: Ground) => void };

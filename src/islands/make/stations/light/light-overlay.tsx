@@ -1,7 +1,7 @@
 import type { ColouredPicture } from '#model/coloured-picture';
-import { NameTags, type NameTag } from '#ui/name-tags.tsx';
-import { EdgeMarks } from '#ui/edge-marks.tsx';
-import { type SpotMark, SpotMarks } from '#ui/spot-marks.tsx';
+import { NameTags, type NameTag } from '#ui/words/name-tags.tsx';
+import { EdgeMarks } from '#ui/picture/edge-marks.tsx';
+import { type SpotMark, SpotMarks } from '#ui/picture/spot-marks.tsx';
 import { GroundLines } from './ground-lines';
 import { movedOutside, takeLight } from './light-acts';
 import type { LightDesk } from './light-desk';

@@ -1,5 +1,5 @@
 import { useShallow } from 'zustand/react/shallow';
-import { ChoiceButtons } from '#ui/choice-buttons.tsx';
+import { ChoiceButtons } from '#ui/controls/choice-buttons.tsx';
 import { type LightDesk, lightViews } from './light-desk';
 
 /** Chooses what the picture shows of the light. */

@@ -2,7 +2,7 @@ import type { Outside } from '#model/outside';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import { addOutside } from '#core/scene/outside-edits';
-import { Button } from '#ui/button.tsx';
+import { Button } from '#ui/controls/button.tsx';
 import { movedOutside } from './light-acts';
 import type { LightDesk } from './light-desk';
 import type { MakeStore } from '../../document/make-store';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Slider, type SliderProps } from '#ui/slider.tsx';
+import { Slider, type SliderProps } from '#ui/controls/slider.tsx';
 import { type LightChange, takeLight, tryLight } from './light-acts';
 import type { LightDesk } from './light-desk';
 import type { MakeStore } from '../../document/make-store';

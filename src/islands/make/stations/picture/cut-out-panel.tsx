@@ -12,9 +12,9 @@ import { areSoundCorners, betweenFrames, turnCorners, turnToLevel } from '#core/
 import { lengthInWidths } from '#core/photo/sheet-proportions';
 import { call, jsonPost, problemToShow } from '#islands/shared/server-calls.ts';
 import { sheetOfOriginal } from '#islands/shared/sheet-of-original.ts';
-import { Button } from '#ui/button.tsx';
-import { Field } from '#ui/field.tsx';
-import { ProblemNotice } from '#ui/notice.tsx';
+import { Button } from '#ui/controls/button.tsx';
+import { Field } from '#ui/controls/field.tsx';
+import { ProblemNotice } from '#ui/words/notice.tsx';
 import type { DeskStore } from './desk-store';
 import type { MakeState, MakeStore } from '../../document/make-store';
 import { putMend, removeMend } from './mend-edits';

@@ -1,8 +1,8 @@
 import { useEffect, useState } from 'react';
 import type { ColouredPicture } from '#model/coloured-picture';
 import { type LineSettings, usualReading } from '#model/reading';
-import { Button } from '#ui/button.tsx';
-import { Slider } from '#ui/slider.tsx';
+import { Button } from '#ui/controls/button.tsx';
+import { Slider } from '#ui/controls/slider.tsx';
 import { readingOf } from '#core/make/reading-key';
 import type { DeskStore } from './desk-store';
 import type { MakeStore } from '../../document/make-store';

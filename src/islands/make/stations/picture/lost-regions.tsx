@@ -1,6 +1,6 @@
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
-import { Button } from '#ui/button.tsx';
+import { Button } from '#ui/controls/button.tsx';
 import type { MakeStore } from '../../document/make-store';
 
 type Props = { useMake: MakeStore; picture: ColouredPicture; table: IndexedTable | undefined };

@@ -1,7 +1,7 @@
 import type { ColouredPicture } from '#model/coloured-picture';
 import { ownersOf } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
-import { buttonLook } from '#ui/button.tsx';
+import { buttonLook } from '#ui/controls/button.tsx';
 import type { DeskStore } from './desk-store';
 import { MeasuresTable } from './measures-table';
 

@@ -1,6 +1,6 @@
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { Mend, MendTool } from '#model/reading';
-import { Button } from '#ui/button.tsx';
+import { Button } from '#ui/controls/button.tsx';
 import { readingOf } from '#core/make/reading-key';
 import type { DeskStore } from './desk-store';
 import type { MakeStore } from '../../document/make-store';

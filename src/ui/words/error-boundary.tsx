@@ -1,5 +1,5 @@
 import { Component, type ComponentType, type ReactNode } from 'react';
-import { Button } from './button';
+import { Button } from '../controls/button';
 import { ProblemNotice } from './notice';
 
 type Props = {

@@ -1,4 +1,4 @@
-import { inkHex, paperHex } from './colours';
+import { inkHex, paperHex } from '../colours';
 import { chipColours } from '#core/colour/coats';
 import type { Lab } from '#model/marker';
 

@@ -1,5 +1,5 @@
 import { darknessShare } from './lightness-scale';
-import { inkHex, paperHex } from './colours';
+import { inkHex, paperHex } from '../colours';
 import { type KeyboardEvent, memo, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { hexOfLab } from '#core/colour/lab';
 import type { ShownMarker } from '#core/markers/assumed-colour';

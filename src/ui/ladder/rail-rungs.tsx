@@ -1,5 +1,5 @@
 import { useLayoutEffect, useRef } from 'react';
-import { dragHandle, tapPx } from './drag-handle';
+import { dragHandle, tapPx } from '../controls/drag-handle';
 import { type LadderRung, rungPlaces } from './ladder';
 import { lightnessAt, spreadLabels } from './lightness-scale';
 

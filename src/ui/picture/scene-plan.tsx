@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import type { Standing } from '#core/scene/pictures-standing';
-import { arrowSteps, dragHandle } from './drag-handle';
+import { arrowSteps, dragHandle } from '../controls/drag-handle';
 
 type Props = {
   standing: readonly Standing[];

@@ -1,5 +1,5 @@
 import type { PointerEvent, RefObject } from 'react';
-import { arrowSteps, dragHandle } from './drag-handle';
+import { arrowSteps, dragHandle } from '../controls/drag-handle';
 
 type Place = readonly [number, number];
 

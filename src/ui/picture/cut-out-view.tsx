@@ -1,8 +1,8 @@
-import { accentHex, paperHex } from './colours';
+import { accentHex, paperHex } from '../colours';
 import { useRef } from 'react';
 import type { OriginalPlace, Preparation } from '#model/preparation';
 import { PlaceHandle } from './place-handle';
-import { useFit } from './use-fit';
+import { useFit } from '../size/use-fit';
 import { pictureRoomPx } from './zoom-stage';
 
 type Props = {

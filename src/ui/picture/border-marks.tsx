@@ -1,4 +1,4 @@
-import { inkHex, paperHex } from './colours';
+import { inkHex, paperHex } from '../colours';
 
 /** Places of a border as shares of the picture's width and height. */
 type Border = { key: string; isHeld: boolean; places: readonly (readonly [number, number])[] };

@@ -1,10 +1,10 @@
 import { type MouseEvent, type ReactNode, useRef } from 'react';
 import type { LadderWarning } from '#core/markers/ladder-warnings';
-import { softHex, wallHex } from './colours';
+import { softHex, wallHex } from '../colours';
 import { Ladder, type LadderRung, rungPlaces, widthBeside } from './ladder';
 import { lightnessMark, lightnessMarks, lightnessScale } from './lightness-scale';
 import { RailRungs, type RungWork } from './rail-rungs';
-import { useSize } from './use-size';
+import { useSize } from '../size/use-size';
 
 export type RailColumn = {
   id: string;

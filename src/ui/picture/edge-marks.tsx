@@ -1,4 +1,4 @@
-import { accentHex, inkHex, paperHex } from './colours';
+import { accentHex, inkHex, paperHex } from '../colours';
 
 /** An edge of a thing, as shares of the picture's width (x and y alike). */
 export type EdgeMark = { id: string; points: readonly (readonly [number, number])[]; isCut: boolean };

@@ -1,6 +1,6 @@
 import { rgbOfHex } from '#core/colour/rgb';
 import { elementTint, tintPatterns } from '#core/colour/element-tints';
-import { inkHex } from './colours';
+import { inkHex } from '../colours';
 
 /** Distance between the lines of a pattern, and their width, in px of the picture. */
 const periodPx = 16;

@@ -1,6 +1,6 @@
-import { accentHex, paperHex } from './colours';
+import { accentHex, paperHex } from '../colours';
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRef } from 'react';
-import { arrowSteps, tapPx } from './drag-handle';
+import { arrowSteps, tapPx } from '../controls/drag-handle';
 import { canvasSize } from './canvas-size';
 import { type Nearness, ZoomStage } from './zoom-stage';
 

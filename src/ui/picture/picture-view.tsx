@@ -1,8 +1,8 @@
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Direction } from '#core/picture/walk';
 import { canvasSize } from './canvas-size';
-import { accentHex, paperHex } from './colours';
-import { tapPx } from './drag-handle';
+import { accentHex, paperHex } from '../colours';
+import { tapPx } from '../controls/drag-handle';
 import { drawTouched, type TouchedRegions } from './region-overlay';
 import { type Nearness, type Share, ZoomStage } from './zoom-stage';
 

@@ -1,4 +1,4 @@
-import { inkHex } from './colours';
+import { inkHex } from '../colours';
 import type { Marker } from '#model/marker';
 import type { MakeSummary } from '#model/make-summary';
 import { chipColours } from '#core/colour/coats';

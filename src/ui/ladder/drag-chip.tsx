@@ -1,5 +1,5 @@
 import { type ReactNode, useState } from 'react';
-import { dragHandle, tapPx } from './drag-handle';
+import { dragHandle, tapPx } from '../controls/drag-handle';
 
 type Props = {
   label: string;

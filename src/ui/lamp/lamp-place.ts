@@ -1,6 +1,6 @@
 import type { DistantLamp } from '#model/lamp';
 import type { LampOver } from '#model/plan-source';
-import { arrowSteps } from './drag-handle';
+import { arrowSteps } from '../controls/drag-handle';
 
 /** How far the lamp's track stands outside the picture, in CSS px. */
 const outsidePx = 26;

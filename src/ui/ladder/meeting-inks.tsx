@@ -1,6 +1,6 @@
 import type { Lab } from '#model/marker';
 import { chipColours } from '#core/colour/coats';
-import { inkHex } from './colours';
+import { inkHex } from '../colours';
 
 const [widthPx, heightPx] = [72, 52];
 

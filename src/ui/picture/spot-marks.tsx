@@ -1,4 +1,4 @@
-import { accentHex, inkHex } from './colours';
+import { accentHex, inkHex } from '../colours';
 
 /** A stroke of a soft spot as shares of the picture's width (x, y and radius alike). */
 export type SpotMark = {

@@ -1,7 +1,7 @@
 import { type PointerEvent, useRef } from 'react';
 import type { LampOver } from '#model/plan-source';
-import { dragHandle } from './drag-handle';
-import { inkHex, paperHex, softHex } from './colours';
+import { dragHandle } from '../controls/drag-handle';
+import { inkHex, paperHex, softHex } from '../colours';
 import { lampAt, lampPlace, lowestDeg, lampWords, moveLampByKey } from './lamp-place';
 
 type Props = {

@@ -1,7 +1,7 @@
 import { Maximize, Minus, Plus } from 'lucide-react';
 import { type KeyboardEvent, type ReactNode, type RefObject, useEffect, useLayoutEffect, useRef } from 'react';
-import { Button } from './button';
-import { useFit } from './use-fit';
+import { Button } from '../controls/button';
+import { useFit } from '../size/use-fit';
 import { useTwoFingers } from './use-two-fingers';
 
 /** A place on the picture as shares of its width and height. */

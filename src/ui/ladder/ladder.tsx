@@ -2,7 +2,7 @@ import type { Role } from '#model/ladder';
 import type { Lab } from '#model/marker';
 import { rolesOfLadder } from '#core/markers/ladder';
 import type { LadderWarning } from '#core/markers/ladder-warnings';
-import { inkHex, paperHex, softHex } from './colours';
+import { inkHex, paperHex, softHex } from '../colours';
 import { DoubleChipShape } from './double-chip';
 import { lightnessScale, spreadLabels } from './lightness-scale';
 

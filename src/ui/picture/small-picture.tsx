@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import { paperHex } from './colours';
+import { paperHex } from '../colours';
 
 type Props = { label: string; lines: CanvasImageSource | null; paint: CanvasImageSource | null; widthPx: number; heightPx: number };
 

@@ -1,9 +1,9 @@
 import { useRef } from 'react';
 import type { Lab } from '#model/marker';
 import { chipColours } from '#core/colour/coats';
-import { inkHex, softHex } from './colours';
+import { inkHex, softHex } from '../colours';
 import { lightnessMark, lightnessMarks } from './lightness-scale';
-import { useSize } from './use-size';
+import { useSize } from '../size/use-size';
 
 type Props = { colours: readonly { markerId: string; code: string; lab: Lab; share: number; areaMm2: number }[] };
 

@@ -1,6 +1,6 @@
 import { useRef } from 'react';
-import { dragHandle } from './drag-handle';
-import { inkHex } from './colours';
+import { dragHandle } from '../controls/drag-handle';
+import { inkHex } from '../colours';
 
 export type SharePart = { id: string; name: string; share: number; hex: string | null };
 

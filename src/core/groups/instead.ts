@@ -1,3 +1,4 @@
+import { byId as rowsById } from '#core/make/by-id';
 import { chromaOf, hueDegOf, hueTurnDeg } from '#core/colour/hue-chroma';
 import { hueWord } from '#core/colour/hue-words';
 import type { Ladder } from '#model/ladder';
@@ -80,7 +81,7 @@ export function insteadOf(
   );
   const found = translateLadder(sorted, markers, { stays });
   if ('problem' in found) return found;
-  const byId = new Map(rack.map((marker) => [marker.id, marker]));
+  const byId = rowsById(rack);
   const rungs = ladder.rungs.map((rung, index): InsteadRung => {
     const place = lightToDark.indexOf(index);
     const to = byId.get(found.rungs[place]?.id ?? '') as ShownMarker;

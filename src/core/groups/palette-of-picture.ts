@@ -1,3 +1,4 @@
+import { byId as rowsById } from '#core/make/by-id';
 import type { ElementKind } from '#model/element-kind';
 import type { Lab, Marker, PairNote } from '#model/marker';
 import { suggestLadders } from '#core/markers/suggest';
@@ -60,7 +61,7 @@ export function palettesOfPicture<M extends Marker>(
     placeOf.set(key, pool.length);
     return pool.push([...ladder]) - 1;
   };
-  const byId = new Map(rack.map((marker) => [marker.id, marker]));
+  const byId = rowsById(rack);
   const fixed: Record<number, number> = {};
   for (const [index, { keeps }] of elements.entries()) {
     const ladder = keeps?.flatMap((id) => byId.get(id) ?? []) ?? [];

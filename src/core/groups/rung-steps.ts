@@ -1,3 +1,4 @@
+import { byId } from '#core/make/by-id';
 import { chromaOf } from '#core/colour/hue-chroma';
 import type { Ladder } from '#model/ladder';
 import type { Lab, Marker } from '#model/marker';
@@ -47,7 +48,7 @@ type Rungs = Ladder['rungs'];
 /** Rungs light to dark; one whose marker has left the rack keeps its place. Ordered by place they stay as they are. */
 function inOrder(rungs: Rungs, rack: readonly Marker[], order: Ladder['order']): Ladder {
   if (order) return { rungs, order };
-  const here = new Map(rack.map((marker) => [marker.id, marker]));
+  const here = byId(rack);
   const sorted = ladderOf(rungs.flatMap(({ markerId }) => here.get(markerId) ?? [])).rungs;
   return { rungs: rungs.map((rung) => (here.has(rung.markerId) ? (sorted.shift() ?? rung) : rung)) };
 }

@@ -1,3 +1,4 @@
+import { byId } from '#core/make/by-id';
 import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
 import type { Colouring } from '#model/colouring';
 import type { SceneLamp } from '#model/lamp';
@@ -16,7 +17,7 @@ export function colouringOf({ colourings }: Pick<Picture, 'colourings'>, colouri
 /** A picture in one of its colourings. @param colouringId absent: the first. */
 export function colouredPicture(picture: Picture, colouringId?: string | null): ColouredPicture {
   const colouring = colouringOf(picture, colouringId);
-  const treatments = new Map(colouring.treatments.map((treatment) => [treatment.id, treatment]));
+  const treatments = byId(colouring.treatments);
   const elements = picture.elements.map((element): ColouredElement => {
     const treatment = treatments.get(element.id);
     return treatment ? { ...element, ...treatment } : element;

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal/lite';
 import { entities, entryOf, kindsHeldBy, type RowKind } from '#model/entity';
 import type { Body } from '#model/body';
 import type { Colouring, Treatment } from '#model/colouring';
@@ -18,15 +19,7 @@ type Row = { id: string };
 
 const absent = 'not there';
 
-/** JSON with the keys in order: the database keeps them in another. */
-function inOrder(value: unknown): string {
-  return JSON.stringify(value ?? null, (_, inner: unknown) =>
-    inner && typeof inner === 'object' && !Array.isArray(inner)
-      ? Object.fromEntries(Object.entries(inner).sort(([first], [second]) => (first < second ? -1 : 1)))
-      : inner,
-  );
-}
-const differs = (first: unknown, second: unknown): boolean => inOrder(first) !== inOrder(second);
+const differs = (first: unknown, second: unknown): boolean => !dequal(first ?? null, second ?? null);
 
 /** What a field is called and how its value is told, where JSON would not be understood. */
 const fieldWords: Record<string, { name: string; words: (row: never) => string }> = {

@@ -1,3 +1,4 @@
+import { byId as rowsById } from '#core/make/by-id';
 import { strFromU8, strToU8, zlibSync } from 'fflate';
 import { parseRegionTable, type Region, type RegionTable, regionTableVersion } from '#model/region-table';
 import type { Make } from '#model/make';
@@ -23,7 +24,7 @@ export const noTables: RegionTables = new Map();
 export function indexTable(table: RegionTable): IndexedTable {
   return {
     table,
-    byId: new Map(table.regions.map((region) => [region.id, region])),
+    byId: rowsById(table.regions),
     byLabel: new Map(table.regions.map((region) => [region.label, region])),
     numberOf: new Map(table.regions.map(({ id }, index) => [id, index + 1])),
   };

@@ -1,3 +1,4 @@
+import { byId } from '#core/make/by-id';
 import type { ColouredElement } from '#model/coloured-picture';
 import type { Marker } from '#model/marker';
 import { hexOfLab } from '#core/colour/lab';
@@ -17,7 +18,7 @@ export function coloursOfBands(
   /** Only the lightness of each, as a grey. Default false. */
   asLightness = false,
 ): Rgb[][] {
-  const elements = new Map(picture.elements.map((element) => [element.id, element]));
+  const elements = byId(picture.elements);
   return ids.map((id) => {
     const rungs = elements.get(id)?.ladder?.rungs ?? [];
     return rungs.map(({ markerId }, index) => {

@@ -1,11 +1,10 @@
 import type { Make } from '#model/make';
-import type { IndexedTable } from '#core/make/region-tables';
 import type { RackMarker } from '#model/marker';
 import type { ColouredPicture } from '#model/coloured-picture';
 import { type RecipeFile, recipeFileVersion } from '#model/recipe-file';
 import { lampOfColouring } from '#core/make/coloured';
 import { sourcedColour } from '#core/markers/sourced-colour';
-import { type RecipeMark, recipeOfPicture } from './recipe';
+import type { PictureRecipe, RecipeMark } from './recipe';
 
 /** Where a mark goes, in words: "all over", "on the shadow". */
 export function placeWords(mark: Pick<RecipeMark, 'place' | 'role' | 'where'>): string {
@@ -15,9 +14,9 @@ export function placeWords(mark: Pick<RecipeMark, 'place' | 'role' | 'where'>): 
 /**
  * The recipe of a picture as a file (model/recipe-file.ts), with the colours the rack has now and where each comes from; a colour that is
  * only assumed from its code is left out.
+ * @param recipe what the plan of the picture writes (core/plan/written.ts).
  */
-export function recipeFile(make: Make, picture: ColouredPicture, rack: readonly RackMarker[], table?: IndexedTable): RecipeFile {
-  const recipe = recipeOfPicture(make, picture, rack, table);
+export function recipeFile(make: Make, picture: ColouredPicture, recipe: PictureRecipe, rack: readonly RackMarker[]): RecipeFile {
   const colourOf = new Map(rack.map((marker) => [marker.id, sourcedColour(marker)]));
   return {
     format: 'aquachrome-recipe',

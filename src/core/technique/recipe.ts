@@ -1,3 +1,4 @@
+import { byId } from '#core/make/by-id';
 import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
 import type { Make } from '#model/make';
 import type { Marker } from '#model/marker';
@@ -79,7 +80,7 @@ export function recipeOfPicture(
   rack: readonly Marker[],
   table?: IndexedTable,
 ): PictureRecipe {
-  const markers = new Map(rack.map((marker) => [marker.id, marker]));
+  const markers = byId(rack);
   const coloured = picture.elements
     .filter((element) => element.ladder && liesOnPicture(picture, element))
     .map((element, index) => ({ element, index, early: turnOf(element, picture.elements, markers) }))

@@ -110,7 +110,9 @@ describe('recipe of a picture', () => {
       'GOLD2 all over',
     ]);
     expect(second).not.toHaveProperty('ownSchool');
-    const file = recipeFileSchema.parse(JSON.parse(JSON.stringify(recipeFile({ ...make, pictures: [both] }, both, [], table))));
+    const file = recipeFileSchema.parse(
+      JSON.parse(JSON.stringify(recipeFile({ ...make, pictures: [both] }, both, recipeOfPicture(make, both, [], table), []))),
+    );
     expect(Object.fromEntries(file.elements.map(({ name, order }) => [name, order]))).toEqual({ petal: 'place', scarf: undefined });
   });
 
@@ -125,7 +127,8 @@ describe('recipe of a picture', () => {
       { markerId: 'dark1', code: 'TWIN' },
       { markerId: 'dark2', code: 'TWIN' },
     ]);
-    const [measured, assumed] = recipeFile({ ...make, pictures: [one] }, one, twins, table).elements[0]?.ladder ?? [];
+    const [measured, assumed] =
+      recipeFile({ ...make, pictures: [one] }, one, recipeOfPicture(make, one, twins, table), twins).elements[0]?.ladder ?? [];
     expect(measured).toMatchObject({ markerId: 'dark1', colour: { lab: { L: 50 }, source: 'measured' } });
     expect(assumed).not.toHaveProperty('colour');
   });

@@ -1,7 +1,8 @@
+import { byId as rowsById } from '#core/make/by-id';
 import { counted } from '#core/make/counted';
 import { markerNames } from '#core/markers/marker-name';
 import { pullList } from '#core/technique/pull-list';
-import { recipeOfPicture } from '#core/technique/recipe';
+import { writtenPlan } from '#core/plan/written';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
 import type { PrintedPicture } from '#islands/shared/printed-page.tsx';
 import { DoubleChip } from '#ui/ladder/double-chip.tsx';
@@ -14,8 +15,8 @@ const manyMarkers = 22;
 /** Half a sheet, to lie beside the picture: each marker with its box to tick. */
 export function HalfSheet({ make, picture, table, rack }: PrintedPicture) {
   if (!picture) return <p>This make has no picture yet.</p>;
-  const byId = new Map(rack.markers.map((marker) => [marker.id, marker]));
-  const pulled = pullList(recipeOfPicture(make, picture, rack.markers, table));
+  const byId = rowsById(rack.markers);
+  const pulled = pullList(writtenPlan(make, picture, rack.markers, table));
   const nameOf = markerNames(rack);
   return (
     <div className="mx-auto bg-paper p-3" style={{ width: `${halfSheetMm.width}mm`, minHeight: `${halfSheetMm.height}mm` }} data-half-sheet>

@@ -1,8 +1,8 @@
-import { createColumnHelper, getCoreRowModel, getSortedRowModel, type RowSelectionState, useReactTable } from '@tanstack/react-table';
-import { useMemo, useState } from 'react';
+import { createColumnHelper, type RowSelectionState } from '@tanstack/react-table';
+import { useState } from 'react';
 import { markerStates, type RackMarker } from '#model/marker';
 import { type ShownMarker, withoutAssumed } from '#core/markers/assumed-colour';
-import { RoomRow, SortHead, useVirtualRows } from '#islands/shared/virtual-rows.tsx';
+import { LongTable, useLongTable } from '#islands/shared/long-table.tsx';
 import { Button } from '#ui/controls/button.tsx';
 import { DoubleChip } from '#ui/ladder/double-chip.tsx';
 import { stateWord } from '#ui/ladder/strand-layout.ts';
@@ -33,74 +33,60 @@ const rowPx = 41;
 /** The rack as a dense table, for those who think in lists: sort, tick, edit many at once. Only the rows in sight are drawn. */
 export function MarkerList({ markers, onChoose, onBulk, onTakeOut }: Props) {
   const [ticked, setTicked] = useState<RowSelectionState>({});
-  const data = useMemo(() => [...markers], [markers]);
-  const table = useReactTable({
-    data,
+  const long = useLongTable({
+    rows: markers,
     columns,
-    getRowId: ({ id }) => id,
-    getCoreRowModel: getCoreRowModel(),
-    getSortedRowModel: getSortedRowModel(),
-    initialState: { sorting: [{ id: 'code', desc: false }] },
-    enableSortingRemoval: false,
-    state: { rowSelection: ticked },
-    onRowSelectionChange: setTicked,
+    sortedBy: 'code',
+    rowPx,
+    more: { state: { rowSelection: ticked }, onRowSelectionChange: setTicked },
   });
-  const rows = table.getRowModel().rows;
-  const { stage, items, above, below } = useVirtualRows(rows.length, rowPx);
+  const { table, sorted: rows, stage } = long;
   // What a filter hides is not meant by a button that says how many are ticked.
   const chosen = table.getSelectedRowModel().rows.map(({ original }) => original);
   return (
     <div>
       <BulkBar chosen={chosen} onDone={() => setTicked({})} onBulk={onBulk} onTakeOut={onTakeOut} />
       <div ref={stage} className="max-h-[70dvh] overflow-y-auto bg-paper" data-rows={rows.length}>
-        <table className="w-full border-collapse text-left text-sm" aria-rowcount={rows.length + 1}>
-          <thead className="sticky top-0 z-10 bg-paper shadow-[0_2px_0_var(--color-ink)]">
-            <tr>
-              <th className="p-2">
-                <input
-                  type="checkbox"
-                  aria-label="Tick all shown"
-                  className="size-6 accent-accent"
-                  checked={rows.length > 0 && chosen.length === rows.length}
-                  onChange={table.getToggleAllRowsSelectedHandler()}
-                />
-              </th>
-              {table.getFlatHeaders().map((header) => (
-                <SortHead key={header.id} header={header} />
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            <RoomRow heightPx={above} />
-            {items.map((item) => {
-              const row = rows[item.index];
-              if (!row) return null;
-              const marker = row.original;
-              return (
-                <tr key={row.id} aria-rowindex={item.index + 2} className="border-b border-wall" style={{ height: rowPx }}>
-                  <td className="px-2">
-                    <input
-                      type="checkbox"
-                      aria-label={`Tick ${marker.code}`}
-                      className="size-6 accent-accent"
-                      checked={row.getIsSelected()}
-                      onChange={row.getToggleSelectedHandler()}
-                    />
-                  </td>
-                  <td>
-                    <button type="button" className="min-h-8 hover:underline" onClick={() => onChoose(marker.id)}>
-                      <DoubleChip lab={marker.lab} code={marker.code} />
-                    </button>
-                  </td>
-                  <td>{marker.lab ? Math.round(marker.lab.L) : ''}</td>
-                  <td>{stateWord(marker) || 'good'}</td>
-                  <td>{marker.shownSource}</td>
-                </tr>
-              );
-            })}
-            <RoomRow heightPx={below} />
-          </tbody>
-        </table>
+        <LongTable
+          long={long}
+          className="border-collapse text-sm"
+          headClassName="z-10 bg-paper shadow-[0_2px_0_var(--color-ink)]"
+          lead={
+            <th className="p-2">
+              <input
+                type="checkbox"
+                aria-label="Tick all shown"
+                className="size-6 accent-accent"
+                checked={rows.length > 0 && chosen.length === rows.length}
+                onChange={table.getToggleAllRowsSelectedHandler()}
+              />
+            </th>
+          }
+          row={(row, place) => {
+            const marker = row.original;
+            return (
+              <tr key={row.id} aria-rowindex={place} className="border-b border-wall" style={{ height: rowPx }}>
+                <td className="px-2">
+                  <input
+                    type="checkbox"
+                    aria-label={`Tick ${marker.code}`}
+                    className="size-6 accent-accent"
+                    checked={row.getIsSelected()}
+                    onChange={row.getToggleSelectedHandler()}
+                  />
+                </td>
+                <td>
+                  <button type="button" className="min-h-8 hover:underline" onClick={() => onChoose(marker.id)}>
+                    <DoubleChip lab={marker.lab} code={marker.code} />
+                  </button>
+                </td>
+                <td>{marker.lab ? Math.round(marker.lab.L) : ''}</td>
+                <td>{stateWord(marker) || 'good'}</td>
+                <td>{marker.shownSource}</td>
+              </tr>
+            );
+          }}
+        />
       </div>
     </div>
   );

@@ -1,3 +1,4 @@
+import { byId as rowsById } from '#core/make/by-id';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import type { LadderRequest } from '#core/markers/find-ladders';
@@ -49,7 +50,7 @@ export function useLadders(markers: readonly ShownMarker[], request: LadderReque
     setTurn((last) => last + 1);
   }, []);
   return useMemo(() => {
-    const byId = new Map(markers.map((marker) => [marker.id, marker]));
+    const byId = rowsById(markers);
     const rungsOf = (ids: readonly string[]) => ids.flatMap((id) => byId.get(id) ?? []);
     const answer = answered?.asked === request ? answered?.answer : undefined;
     const bought = answer?.purchase && byId.get(answer.purchase.markerId);

@@ -1,3 +1,4 @@
+import { byId } from '#core/make/by-id';
 import { mmPerInch } from '#core/raster/resolution';
 import { useEffect, useRef, useState } from 'react';
 import type { Rack } from '#model/marker';
@@ -6,7 +7,8 @@ import { lampOfColouring } from '#core/make/coloured';
 import { counted } from '#core/make/counted';
 import { progressOfPicture } from '#core/make/progress';
 import { markerNames } from '#core/markers/marker-name';
-import { type PictureRecipe, type RecipeElement, recipeOfPicture } from '#core/technique/recipe';
+import { writtenPlan } from '#core/plan/written';
+import type { PictureRecipe, RecipeElement } from '#core/technique/recipe';
 import { placeWords } from '#core/technique/recipe-file';
 import { schoolById } from '#core/technique/schools';
 import type { PrintedPicture } from '#islands/shared/printed-page.tsx';
@@ -33,7 +35,7 @@ export function Sheet({ make, picture, table, rack }: PrintedPicture) {
     else setPages(Math.max(1, Math.ceil(needed / roomPx - 0.001)));
   }, [shrink]);
   if (!picture) return <p>This make has no picture yet.</p>;
-  const recipe = recipeOfPicture(make, picture, rack.markers, table);
+  const recipe = writtenPlan(make, picture, rack.markers, table);
   const { whiteRegions } = progressOfPicture(picture);
   const fits = pages === 1;
   return (
@@ -100,7 +102,7 @@ function SheetHead({ make, picture, rack, recipe }: HeadProps) {
 }
 
 function SheetElement({ element, rack }: { element: RecipeElement; rack: Rack }) {
-  const markers = new Map(rack.markers.map((marker) => [marker.id, marker]));
+  const markers = byId(rack.markers);
   return (
     <li className="break-inside-avoid border-t border-ink py-2" data-element={element.name}>
       <h2 className="text-lg">

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal/lite';
 import { mmPerInch } from '#core/raster/resolution';
 import { open, readFile } from 'node:fs/promises';
 import sharp, { type Metadata, type Sharp } from 'sharp';
@@ -195,7 +196,7 @@ export async function decodeGrey(
       'Give the width of the picture on paper, at most 500 mm (20 in).',
     );
   }
-  const isWhole = JSON.stringify(preparation.corners) === JSON.stringify(wholeOriginal.corners);
+  const isWhole = dequal(preparation.corners, wholeOriginal.corners);
   const scaledWidth = isWhole ? wished : Math.min(mostScaledPx, Math.round((ownWidthPx * wished) / acrossPx));
   let grey = await greyOnWhite(looked, scaledWidth, roomBytes, isWhole ? 0 : wished * wished * ratio);
   if (!isWhole) grey = cutOut(grey, preparation, wished, Math.max(1, Math.round(wished * ratio)));

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal/lite';
 import type { Transaction } from 'sequelize';
 import * as z from 'zod/mini';
 import { type Make, makeSchema } from '#model/make';
@@ -48,10 +49,9 @@ export async function writeChanged(
   const { pictures, ...head } = makeSchema.parse(after);
   const makeId = row.id;
   const { pictures: _, ...headBefore } = before;
-  const isOther = (first: unknown, second: unknown) => JSON.stringify(first) !== JSON.stringify(second);
-  if (isOther(headBefore, head)) row.head = head;
+  if (!dequal(headBefore, head)) row.head = head;
   const summary = summaryOf(after);
-  if (isOther(summaryOf(before), summary)) row.summary = summary;
+  if (!dequal(summaryOf(before), summary)) row.summary = summary;
   const gone = before.pictures.filter(({ id }) => !after.pictures.some((picture) => picture.id === id)).map(({ id }) => id);
   if (gone.length > 0) await database.makePictures.destroy({ where: { makeId, pictureId: gone }, transaction });
   for (const [place, picture] of after.pictures.entries()) {

@@ -1,3 +1,4 @@
+import { byId as rowsById } from '#core/make/by-id';
 import { inkHex } from '../colours';
 import type { Marker } from '#model/marker';
 import type { MakeSummary } from '#model/make-summary';
@@ -10,7 +11,7 @@ const heightPx = 70;
 /** The value rail in miniature: a column an element, a rung a marker, at true lightness. Codes stand in its words. */
 export function MiniRail({ ladders, markers }: { ladders: MakeSummary['ladders']; markers: readonly Marker[] }) {
   const scale = lightnessScale(heightPx);
-  const byId = new Map(markers.map((marker) => [marker.id, marker]));
+  const byId = rowsById(markers);
   const words = ladders.map(({ element, rungs }) => `${element} ${rungs.map(({ code }) => code).join(' ')}`).join('; ');
   const width = ladders.length * columnPx + 4;
   return (

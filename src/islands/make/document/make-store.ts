@@ -1,3 +1,4 @@
+import { dequal } from 'dequal/lite';
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
 import type { Problem } from '#model/api/problem';
 import type { SceneLamp } from '#model/lamp';
@@ -190,7 +191,7 @@ export function createMakeStore(makeId: string): MakeStore {
           const picture = pictureById(newest, pictureId) ?? newest.pictures[0];
           const colouring = picture && colouringOf(picture, colouringId);
           const own = colouring?.lamp;
-          if (JSON.stringify(own ?? newest.lamp) === JSON.stringify(lamp)) return null;
+          if (dequal(own ?? newest.lamp, lamp)) return null;
           // The one of the scene, unless the colouring on show has its own.
           if (!own || !picture) return [{ kind: 'patch', entity: 'make', fields: { lamp } }];
           return [{ kind: 'patch', entity: 'colouring', pictureId: picture.id, id: colouring.id, fields: { lamp } }];

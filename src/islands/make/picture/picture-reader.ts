@@ -1,3 +1,4 @@
+import { dequal } from 'dequal/lite';
 import { pxPerMmOfPicture } from '#core/make/scale';
 import { proxy, type Remote } from 'comlink';
 import type { Make } from '#model/make';
@@ -100,7 +101,7 @@ export class PictureReader {
     const frame = frameOf(picture);
     if (labels && table) {
       const { frame: then, widthPx, heightPx, regions } = table.table;
-      const isCutAnew = JSON.stringify(projectionOf(then)) !== JSON.stringify(projectionOf(frame));
+      const isCutAnew = !dequal(projectionOf(then), projectionOf(frame));
       request.before = {
         labels: labels as Uint16Array<ArrayBuffer>,
         width: widthPx,

@@ -1,3 +1,4 @@
+import { byId as rowsById } from '#core/make/by-id';
 import { pxPerMmOfTable } from '#core/make/scale';
 import { transfer } from 'comlink';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useState } from 'react';
@@ -74,7 +75,7 @@ export function useBands(
   const [mapped, setMapped] = useState<PlanAnswer | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [bands, setBands] = useState<Painted>(noBands);
-  const byId = useMemo(() => new Map(markers.map((marker) => [marker.id, marker])), [markers]);
+  const byId = useMemo(() => rowsById(markers), [markers]);
   const { widthPx = 0, heightPx = 0 } = table?.table ?? {};
   const pxPerMm = table ? pxPerMmOfTable(table) : 1;
   const fits = table !== undefined && labels?.length === widthPx * heightPx;

@@ -1,3 +1,4 @@
+import { byId } from '#core/make/by-id';
 import { useMemo, useState } from 'react';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
@@ -23,7 +24,7 @@ export function useParting({ picture, table, bands, markers }: Seen, isTrying: b
   const now = useMemo((): Parting => {
     if (!picture || !table || contacts.length === 0) return unknown;
     const labOf = new Map(markers.map(({ id, lab }) => [id, lab]));
-    const elements = new Map(picture.elements.map((element) => [element.id, element]));
+    const elements = byId(picture.elements);
     const of = (number: number) => elements.get(ids[number - 1] ?? '');
     const isSpotOn = (one: number, other: number) => of(one)?.spot !== undefined && of(one)?.spot?.on === of(other)?.id;
     const meant = contacts.filter(({ elements: [one, other] }) => !isSpotOn(one, other) && !isSpotOn(other, one));

@@ -1,3 +1,4 @@
+import { byId as rowsById } from '#core/make/by-id';
 import { useMemo, useState } from 'react';
 import type { ColouredElement } from '#model/coloured-picture';
 import { nameOfColouring } from '#core/make/coloured';
@@ -16,7 +17,7 @@ type Wanted = { element: ColouredElement; found: Instead | { problem: string } }
 /** Which ladders need something instead: those with a marker that is gone, dead or not owned; or all, into one line of the rack. */
 function useWanted({ picture, make }: Pick<GroupsProps, 'picture' | 'make'>, rack: ShownRack, lineId: string | null): Wanted[] {
   return useMemo(() => {
-    const byId = new Map(rack.markers.map((marker) => [marker.id, marker]));
+    const byId = rowsById(rack.markers);
     const leftOut = new Set(lineId === null ? [] : rack.markers.filter((marker) => marker.lineId !== lineId).map(({ id }) => id));
     const only = make.onlyMarkers && new Set(make.onlyMarkers.map(({ markerId }) => markerId));
     return picture.elements.flatMap((element): Wanted[] => {

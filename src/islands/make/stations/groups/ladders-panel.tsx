@@ -1,3 +1,4 @@
+import { byId as rowsById } from '#core/make/by-id';
 import { GripVertical } from 'lucide-react';
 import { type SubmitEvent, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
@@ -132,7 +133,7 @@ export function LaddersPanel(props: GroupsProps) {
 function useColumns(elements: readonly ColouredElement[], rack: ShownRack) {
   return useMemo(() => {
     const noteOf = noteLookup(rack.pairNotes);
-    const byId = new Map(rack.markers.map((marker) => [marker.id, marker]));
+    const byId = rowsById(rack.markers);
     return elements.map(({ id, name, ladder, light }) => ({
       id,
       name,

@@ -1,3 +1,4 @@
+import { byId } from '#core/make/by-id';
 import { useEffect, useMemo, useState } from 'react';
 import type { Ladder } from '#model/ladder';
 import type { ColouredElement } from '#model/coloured-picture';
@@ -121,7 +122,7 @@ function useSmallPaint({ picture, make, table, raster, rack, ladders }: Painted)
     if (!table || !labels) return;
     const turn = setTimeout(() => {
       const dressed = { ...picture, elements: picture.elements.map((own) => ({ ...own, ladder: ladders.get(own.id) ?? own.ladder })) };
-      const markers = new Map(rack.markers.map((marker) => [marker.id, marker]));
+      const markers = byId(rack.markers);
       const small = paintSmall(planSource(make, dressed), { table, labels, markers }, smallPx);
       setPaint(canvasOf(small.rgba, small.width, small.height));
     });

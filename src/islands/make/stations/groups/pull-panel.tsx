@@ -1,9 +1,10 @@
+import { byId as rowsById } from '#core/make/by-id';
 import { useMemo } from 'react';
 import { atAGlance } from '#core/groups/at-a-glance';
 import { counted } from '#core/make/counted';
 import { markerNames } from '#core/markers/marker-name';
 import { pullList } from '#core/technique/pull-list';
-import { recipeOfPicture } from '#core/technique/recipe';
+import { writtenPlan } from '#core/plan/written';
 import { buttonLook } from '#ui/controls/button.tsx';
 import { DoubleChip } from '#ui/ladder/double-chip.tsx';
 import { GlanceChart } from '#ui/ladder/glance-chart.tsx';
@@ -14,8 +15,8 @@ import type { GroupsProps } from './groups-props';
 /** Markers to pull in the order of use, and the picture's colours at a glance. */
 export function PullPanel({ useMake, make, picture, table, bands }: GroupsProps) {
   const rack = useMake((state) => state.rack);
-  const byId = useMemo(() => new Map(rack.markers.map((marker) => [marker.id, marker])), [rack.markers]);
-  const pulled = useMemo(() => pullList(recipeOfPicture(make, picture, rack.markers, table)), [make, picture, rack.markers, table]);
+  const byId = useMemo(() => rowsById(rack.markers), [rack.markers]);
+  const pulled = useMemo(() => pullList(writtenPlan(make, picture, rack.markers, table)), [make, picture, rack.markers, table]);
   const nameOf = useMemo(() => markerNames(rack), [rack]);
   const glance = useMemo(
     () => atAGlance(picture.elements, bands.areasMm2, new Map(rack.markers.map(({ id, lab }) => [id, lab]))),

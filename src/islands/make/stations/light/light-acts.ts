@@ -1,3 +1,4 @@
+import { dequal } from 'dequal/lite';
 import { pxPerMmOfPicture } from '#core/make/scale';
 import type { SaidCut } from '#model/cut-end';
 import type { LightWish } from '#model/light-wish';
@@ -41,7 +42,7 @@ export function wishedLight(of: ColouringName, elementId: string, change: WishCh
     if (!element) return null;
     const wished = Object.entries({ ...element.light, ...change }).filter(([, wish]) => wish !== null);
     const light = wished.length > 0 ? (Object.fromEntries(wished) as LightWish) : null;
-    if (JSON.stringify(light) === JSON.stringify(element.light ?? null)) return null;
+    if (dequal(light, element.light ?? null)) return null;
     return [treat(of, elementId, { light })];
   };
 }
@@ -71,7 +72,7 @@ export function movedOutside(pictureId: string, elementId: string, change: (now:
     const outside = pictureById(newest, pictureId)?.elements.find(({ id }) => id === elementId)?.outside;
     if (!outside) return null;
     const moved = change(outside);
-    if (JSON.stringify(moved) === JSON.stringify(outside)) return null;
+    if (dequal(moved, outside)) return null;
     return [{ kind: 'patch', entity: 'element', pictureId, id: elementId, fields: { outside: moved } }];
   };
 }

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal/lite';
 import { useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { decodeAnswerSchema } from '#model/api/originals';
@@ -101,8 +102,7 @@ export function CutOutPanel({ useMake, useDesk, picture, originalPx }: Props) {
   const byRulerMm = rulerMm && rulerWidths > 0.01 ? rulerMm / rulerWidths : null;
   const typedMm = width === null ? null : readLengthMm(width, 'mm');
   const widthMm = typedMm ?? byRulerMm ?? ownWidthMm;
-  const isChanged =
-    JSON.stringify(corners) !== JSON.stringify(kept.corners) || evenLight !== kept.evenLight || Math.abs(widthMm - picture.widthMm) > 0.05;
+  const isChanged = !dequal(corners, kept.corners) || evenLight !== kept.evenLight || Math.abs(widthMm - picture.widthMm) > 0.05;
   const turn = (degrees: number) => set({ corners: turnCorners(corners, degrees, widthPx, heightPx) });
 
   const cutOut = async () => {

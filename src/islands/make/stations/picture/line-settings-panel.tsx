@@ -1,3 +1,4 @@
+import { dequal } from 'dequal/lite';
 import { useEffect, useState } from 'react';
 import type { ColouredPicture } from '#model/coloured-picture';
 import { type LineSettings, usualReading } from '#model/reading';
@@ -15,7 +16,7 @@ type Props = { useMake: MakeStore; useDesk: DeskStore; reading: LiveReading; pic
 const faintest = 0.15;
 const boldest = 0.75;
 
-const isUsual = (settings: LineSettings) => JSON.stringify(settings) === JSON.stringify(usualReading.settings);
+const isUsual = (settings: LineSettings) => dequal(settings, usualReading.settings);
 
 /** Which ink counts as line: fainter or bolder, how small a speck, how wide a break. */
 export function LineSettingsPanel({ useMake, useDesk, reading, picture }: Props) {

@@ -1,3 +1,5 @@
+import { byId as rowsById } from '#core/make/by-id';
+import { useMemo } from 'react';
 import { counted } from '#core/make/counted';
 import type { Make } from '#model/make';
 import type { ColouredPicture } from '#model/coloured-picture';
@@ -8,7 +10,8 @@ import { markerNames } from '#core/markers/marker-name';
 import { progressOfPicture } from '#core/make/progress';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { sortLightToDark } from '#core/markers/ladder';
-import { type PictureRecipe, type RecipeElement, recipeOfPicture } from '#core/technique/recipe';
+import { writtenPlan } from '#core/plan/written';
+import type { PictureRecipe, RecipeElement } from '#core/technique/recipe';
 import { Choice } from '#ui/controls/choice.tsx';
 import { DoubleChip } from '#ui/ladder/double-chip.tsx';
 import { placeWords, recipeFile } from '#core/technique/recipe-file';
@@ -42,7 +45,7 @@ function recipeFileName(name: string): string {
 /** The Recipe station: ladders, roles and marks in the order in which they are laid. */
 export function RecipeStation({ make, picture, table, rack, chosenId, onChoose, edit }: Props) {
   const markers = rack.markers;
-  const recipe = recipeOfPicture(make, picture, markers, table);
+  const recipe = useMemo(() => writtenPlan(make, picture, markers, table), [make, picture, markers, table]);
   const { whiteRegions } = progressOfPicture(picture);
   const nameOf = markerNames(rack);
   const school = schoolOfColouring(make, picture.colouring);
@@ -66,7 +69,7 @@ export function RecipeStation({ make, picture, table, rack, chosenId, onChoose, 
         </a>
         <Button
           onClick={() =>
-            saveFile(recipeFileName(make.name), JSON.stringify(recipeFile(make, picture, markers, table), null, 2), 'application/json')
+            saveFile(recipeFileName(make.name), JSON.stringify(recipeFile(make, picture, recipe, markers), null, 2), 'application/json')
           }
         >
           Save as a file
@@ -111,7 +114,7 @@ export function RecipeStation({ make, picture, table, rack, chosenId, onChoose, 
 
 /** The markers of a recipe with their colours, light to dark: so they are laid out beside the paper. */
 function layOut(wanted: PictureRecipe['markers'], markers: readonly ShownMarker[]) {
-  const byId = new Map(markers.map((marker) => [marker.id, marker]));
+  const byId = rowsById(markers);
   const here = sortLightToDark(wanted.flatMap(({ markerId }) => byId.get(markerId) ?? []));
   const gone = wanted.filter(({ markerId }) => !byId.has(markerId));
   return [

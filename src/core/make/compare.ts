@@ -1,4 +1,3 @@
-import { dequal } from 'dequal/lite';
 import { entities, entryOf, kindsHeldBy, type RowKind } from '#model/entity';
 import type { Body } from '#model/body';
 import type { Colouring, Treatment } from '#model/colouring';
@@ -19,7 +18,15 @@ type Row = { id: string };
 
 const absent = 'not there';
 
-const differs = (first: unknown, second: unknown): boolean => !dequal(first ?? null, second ?? null);
+/** JSON with the keys in order: the database keeps them in another. */
+function inOrder(value: unknown): string {
+  return JSON.stringify(value ?? null, (_, inner: unknown) =>
+    inner && typeof inner === 'object' && !Array.isArray(inner)
+      ? Object.fromEntries(Object.entries(inner).sort(([first], [second]) => (first < second ? -1 : 1)))
+      : inner,
+  );
+}
+const differs = (first: unknown, second: unknown): boolean => inOrder(first) !== inOrder(second);
 
 /** What a field is called and how its value is told, where JSON would not be understood. */
 const fieldWords: Record<string, { name: string; words: (row: never) => string }> = {

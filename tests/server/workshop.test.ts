@@ -110,6 +110,19 @@ describe('the workshop', () => {
     await expect.poll(isRead, { timeout: 80_000 }).toBe(true);
   });
 
+  it('a process that took longer to start than there was to answer is there for the one who asks again', async () => {
+    const own = workshop({ most: 1, answerMs: 1_000 });
+    const askedAt = performance.now() - 10_000;
+    await expect(own.work('inspect', { source: plain }, { askedAt })).rejects.toMatchObject({ status: 503, problem: { code: 'busy' } });
+    const again = performance.now();
+    await own.work('inspect', { source: plain }, { askedAt: again + 60_000 });
+    const afterStartMs = performance.now() - again;
+    const fresh = workshop({ most: 1 });
+    const first = performance.now();
+    await fresh.work('inspect', { source: plain });
+    expect(afterStartMs, 'no second start').toBeLessThan((performance.now() - first) / 2);
+  });
+
   it('does two at once at the most, and the others in turn', async () => {
     const own = workshop({});
     const children = () =>

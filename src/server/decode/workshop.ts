@@ -164,6 +164,11 @@ export function openWorkshop(options: WorkshopOptions = {}): Workshop {
     const hand = rested.pop() ?? (await hire(asker.signal));
     if (hand.idle) clearTimeout(hand.idle);
     hand.idle = null;
+    // A start that took all the time there was is not in vain: the process is there for whoever asks again.
+    if (performance.now() - asker.askedAt >= answerMs) {
+      rest(hand);
+      throw tooBusy();
+    }
     return doJob(hand, name, asked, asker, room);
   };
 

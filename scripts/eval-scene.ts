@@ -5,12 +5,17 @@
 import { codePoints } from './eval-picture/code-points';
 import { drawingTruth } from './eval-scene/drawings';
 import { figures } from './eval-scene/figures';
+import { hangingFigures } from './eval-scene/hanging-figures';
 import { bodiesOfFigure, type FrontScore, frontsOfDrawing, frontsOfFigure } from './eval-scene/score';
 import {
+  addScores,
+  type Ceiling,
   ceilingLight,
   type Known,
   litFigure,
   type LightScore,
+  nearFronts,
+  noScore,
   type PartScore,
   scoreLight,
   standingKnown,
@@ -29,8 +34,15 @@ const lightRows: readonly [string, Known, Parameters<typeof litFigure>[3]?][] = 
   ['and contact and cast shadow', 'truth'],
   ['all of it, bodies and fronts as proposed', 'proposed'],
 ];
+/** What could be reached if something were known as it is. */
+const ceilings: readonly [string, Ceiling][] = [
+  ['ceiling: true normals, our own shadow', { normals: true, shadow: false }],
+  ['ceiling: our forms, shadow of the true surface', { normals: false, shadow: true }],
+  ['ceiling: true surface', { normals: true, shadow: true }],
+];
 /** The row whose parts are listed where they come out against the truth. */
 const listedRow = 'and contact and cast shadow';
+const proposedRow = 'all of it, bodies and fronts as proposed';
 
 const percent = (part: number, whole: number): string => (whole === 0 ? '-' : ((100 * part) / whole).toFixed(1));
 const row = (cells: readonly (string | number)[]): void => console.log(`| ${cells.join(' | ')} |`);
@@ -89,39 +101,55 @@ row([
   '90',
 ]);
 
-console.log();
-head(['light', 'same %', 'two off %', 'rho']);
 const step = 4;
-const sums = new Map<string, LightScore>();
 const parts = new Map<string, { px: number; rho: number; lamps: number }>();
-for (const figure of figures) {
-  const truth = truthOf(figure);
-  const listed = ({ part, px, rho }: PartScore) => {
-    const name = `${figure.name}, ${truth.parts[part - 1]?.name}`;
-    const own = parts.get(name) ?? { px, rho: 0, lamps: 0 };
-    parts.set(name, { px, rho: own.rho + rho, lamps: own.lamps + 1 });
-  };
-  const lit: [string, (lamp: Lamp) => Float32Array][] = [
-    ['ceiling: true normals, our own shadow', (lamp) => ceilingLight(truth, lamp)],
-    ...lightRows.map(([name, known, options]): [string, (lamp: Lamp) => Float32Array] => {
-      const standing = standingKnown(truth, known);
-      return [name, (lamp) => litFigure(truth, lamp, standing, options)];
-    }),
-  ];
-  for (const { lamp, truth: light } of truthsOf(truth, lampsOf(truth.seen.sizePx), step)) {
-    for (const [name, lightUnder] of lit) {
-      const own = scoreLight(lightUnder(lamp), light, truth, step, name === listedRow ? listed : undefined);
-      const before = sums.get(name) ?? { px: 0, same: 0, twoOff: 0, rho: 0 };
-      sums.set(name, {
-        px: before.px + own.px,
-        same: before.same + own.same,
-        twoOff: before.twoOff + own.twoOff,
-        rho: before.rho + own.rho,
-      });
+for (const [title, set] of [
+  ['light', figures],
+  ['light, where things hang over others', hangingFigures],
+] as const) {
+  const sums = new Map<string, LightScore>();
+  const each = new Map<string, LightScore>();
+  for (const figure of set) {
+    const truth = truthOf(figure);
+    const near = nearFronts(truth);
+    const listed = ({ part, px, rho }: PartScore) => {
+      const name = `${figure.name}, ${truth.parts[part - 1]?.name}`;
+      const own = parts.get(name) ?? { px, rho: 0, lamps: 0 };
+      parts.set(name, { px, rho: own.rho + rho, lamps: own.lamps + 1 });
+    };
+    const lit: [string, (lamp: Lamp) => Float32Array][] = [
+      ...ceilings.map(([name, known]): [string, (lamp: Lamp) => Float32Array] => [name, ceilingLight(truth, known)]),
+      ...lightRows.map(([name, known, options]): [string, (lamp: Lamp) => Float32Array] => {
+        const standing = standingKnown(truth, known);
+        return [name, (lamp) => litFigure(truth, lamp, standing, options)];
+      }),
+    ];
+    for (const { lamp, truth: light } of truthsOf(truth, lampsOf(truth.seen.sizePx), step)) {
+      for (const [name, lightUnder] of lit) {
+        const own = scoreLight(lightUnder(lamp), light, truth, step, near, name === listedRow ? listed : undefined);
+        sums.set(name, addScores(sums.get(name) ?? noScore, own));
+        if (name === proposedRow) each.set(figure.name, addScores(each.get(figure.name) ?? noScore, own));
+      }
+    }
+  }
+  for (const [heading, scores] of [
+    [title, sums],
+    [`${title}: each figure, as proposed`, each],
+  ] as const) {
+    console.log();
+    head([heading, 'same %', 'two off %', 'rho', 'near: same %', 'near: deepest found %']);
+    for (const [name, { px, same, twoOff, rho, near }] of scores) {
+      row([
+        name,
+        percent(same, px),
+        percent(twoOff, px),
+        (rho / px).toFixed(3),
+        percent(near.same, near.px),
+        percent(near.deepFound, near.deep),
+      ]);
     }
   }
 }
-for (const [name, { px, same, twoOff, rho }] of sums) row([name, percent(same, px), percent(twoOff, px), (rho / px).toFixed(3)]);
 
 const against = [...parts].filter(([, { rho }]) => rho < 0);
 console.log(`\nParts whose light goes against the truth in the mean over all lamps: ${against.length} of ${parts.size}.`);

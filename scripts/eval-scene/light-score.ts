@@ -1,15 +1,43 @@
 import { cutBands, type Lamp, proposeBodies, proposeFronts, shadeScene } from '../../src/core/index';
 import { partsOfPicture } from '../../src/core/scene/parts';
-import { openStage } from '../../src/core/scene/stage';
+import { type CastGround, castGround, castOverField } from '../../src/core/scene/cast-shadow';
+import { cellPx } from '../../src/core/scene/front-heights';
+import { sceneForms } from '../../src/core/scene/scene-forms';
+import { lightStage, openStage } from '../../src/core/scene/stage';
 import type { FigureTruth } from './truth';
 import { trueLight, wayTo } from './true-light';
 
-/** Shares of pixels in the same band and two bands off, and Spearman's rank correlation, each weighted by area over parts. */
-export type LightScore = { px: number; same: number; twoOff: number; rho: number };
+/**
+ * Shares of pixels in the same band and two bands off, and Spearman's rank correlation, each weighted by area over parts. `near`: of pixels close
+ * behind what lies in front, those in the same band; those whose true band is the deepest, and of them those that are found so.
+ */
+export type LightScore = { px: number; same: number; twoOff: number; rho: number; near: NearScore };
+export type NearScore = { px: number; same: number; deep: number; deepFound: number };
+
+export const noScore: LightScore = { px: 0, same: 0, twoOff: 0, rho: 0, near: { px: 0, same: 0, deep: 0, deepFound: 0 } };
+
+/** The sum of two scores, number by number. */
+export function addScores(one: LightScore, other: LightScore): LightScore {
+  const { near } = one;
+  return {
+    px: one.px + other.px,
+    same: one.same + other.same,
+    twoOff: one.twoOff + other.twoOff,
+    rho: one.rho + other.rho,
+    near: {
+      px: near.px + other.near.px,
+      same: near.same + other.near.same,
+      deep: near.deep + other.near.deep,
+      deepFound: near.deepFound + other.near.deepFound,
+    },
+  };
+}
 
 /** Shares light to dark by which both lights are cut. */
 const shares = [0.3, 0.46, 0.24];
 const leastPartPx = 150;
+/** So far behind a front, in mm, a pixel is near it; the front's border is longer than this. */
+const nearMm = 1.6;
 
 /** What a figure's truth says of how its labels stand to each other, as a scene is told it. */
 export function standingOfTruth({ pairs, count, parts, partOfLabel }: FigureTruth) {
@@ -59,37 +87,76 @@ export function spearman(first: readonly number[], second: readonly number[]): n
   return own > 0 && theirs > 0 ? both / Math.sqrt(own * theirs) : 0;
 }
 
-export type PartScore = { part: number; px: number; rho: number };
+export type PartScore = { part: number; px: number; rho: number; same: number };
+
+/** Pixels of a figure that lie close behind what is in front of them: 1 there. */
+export function nearFronts({ seen: { sizePx, pxPerMm }, labels, pairs }: Pick<FigureTruth, 'seen' | 'labels' | 'pairs'>): Uint8Array {
+  const near = new Uint8Array(labels.length);
+  const fronts = pairs.flatMap(({ labels: [one, other], front }) =>
+    front === null ? [] : [[front, front === one ? other : one] as const],
+  );
+  const reach = Math.round(nearMm * pxPerMm);
+  const inFrontOf = new Map<number, Set<number>>();
+  for (const [front, behind] of fronts) inFrontOf.set(behind, (inFrontOf.get(behind) ?? new Set()).add(front));
+  for (let row = 0; row < sizePx; row++) {
+    for (let column = 0; column < sizePx; column++) {
+      const i = row * sizePx + column;
+      const before = inFrontOf.get(labels[i]!);
+      if (!before) continue;
+      for (let y = Math.max(0, row - reach); y <= Math.min(sizePx - 1, row + reach) && !near[i]; y++) {
+        for (let x = Math.max(0, column - reach); x <= Math.min(sizePx - 1, column + reach); x++) {
+          if ((x - column) ** 2 + (y - row) ** 2 > reach * reach || !before.has(labels[y * sizePx + x]!)) continue;
+          near[i] = 1;
+          break;
+        }
+      }
+    }
+  }
+  return near;
+}
 
 /**
  * Scores a light against the true one, part by part (boxes left out), on pixels without ink of every so many-th row and column.
- * @param each told of every part that counts.
+ * @param near 1 close behind a front. @param each told of every part that counts.
  */
 export function scoreLight(
   light: Float32Array,
   truth: Float32Array,
   { seen: { parts, ink }, parts: list }: Pick<FigureTruth, 'seen' | 'parts'>,
   step: number,
+  near: Uint8Array,
   each?: (score: PartScore) => void,
 ): LightScore {
-  const byPart = new Map<number, { ours: number[]; theirs: number[] }>();
+  const byPart = new Map<number, { ours: number[]; theirs: number[]; near: number[] }>();
   for (let i = 0; i < truth.length; i++) {
     if (ink[i] || Number.isNaN(truth[i]) || Number.isNaN(light[i]) || list[parts[i]! - 1]?.isFlatFaced) continue;
-    const own = byPart.get(parts[i]!) ?? { ours: [], theirs: [] };
+    const own = byPart.get(parts[i]!) ?? { ours: [], theirs: [], near: [] };
     byPart.set(parts[i]!, own);
     own.ours.push(light[i]!);
     own.theirs.push(truth[i]!);
+    own.near.push(near[i]!);
   }
-  const score = { px: 0, same: 0, twoOff: 0, rho: 0 };
-  for (const [part, { ours, theirs }] of byPart) {
+  let score = noScore;
+  for (const [part, { ours, theirs, near: isNear }] of byPart) {
     if (ours.length * step * step < leastPartPx) continue;
     const [one, other] = [cutBands(Float32Array.from(ours), shares), cutBands(Float32Array.from(theirs), shares)];
     const rho = spearman(ours, theirs);
-    score.px += ours.length;
-    score.same += one.reduce((sum, band, i) => sum + Number(band === other[i]), 0);
-    score.twoOff += one.reduce((sum, band, i) => sum + Number(Math.abs(band - other[i]!) === 2), 0);
-    score.rho += ours.length * rho;
-    each?.({ part, px: ours.length * step * step, rho });
+    const count = (holds: (i: number) => boolean) => ours.reduce((sum, _, i) => sum + Number(holds(i)), 0);
+    const same = count((i) => one[i] === other[i]);
+    const deepest = shares.length;
+    score = addScores(score, {
+      px: ours.length,
+      same,
+      twoOff: count((i) => Math.abs(one[i]! - other[i]!) === 2),
+      rho: ours.length * rho,
+      near: {
+        px: count((i) => isNear[i] === 1),
+        same: count((i) => isNear[i] === 1 && one[i] === other[i]),
+        deep: count((i) => isNear[i] === 1 && other[i] === deepest),
+        deepFound: count((i) => isNear[i] === 1 && other[i] === deepest && one[i] === deepest),
+      },
+    });
+    each?.({ part, px: ours.length * step * step, rho, same: same / ours.length });
   }
   return score;
 }
@@ -125,23 +192,56 @@ export function litFigure(
   return shadeScene({ ...pictureOf(figure), ...standing }, lamp, options);
 }
 
-/** The most that could be reached: true normals and true depths, under our own contact and cast shadow. */
-export function ceilingLight(figure: FigureTruth, lamp: Lamp): Float32Array {
+/** What would be reached if something of a figure were known as it is: its normals, the shadow of its visible surface, or both. */
+export type Ceiling = { normals: boolean; shadow: boolean };
+
+/** The light of a figure with some of the truth put in; the rest as ours, with true bodies and fronts. */
+export function ceilingLight(figure: FigureTruth, { normals: knowsNormals, shadow: knowsShadow }: Ceiling): (lamp: Lamp) => Float32Array {
   const { seen, labels } = figure;
   const { sizePx, pxPerMm, normals, depths } = seen;
-  const lost = openStage(partsOfPicture(labels, sizePx, sizePx), standingOfTruth(figure), { pxPerMm })
-    .groundAt(1)
-    .under(lamp);
-  const light = new Float32Array(labels.length).fill(Number.NaN);
+  const picture = partsOfPicture(labels, sizePx, sizePx);
+  const stage = openStage(picture, standingOfTruth(figure));
+  const forms = sceneForms(picture, { resolution: 'auto', pxPerMm, cuts: [] });
+  const ours = castGround({ picture, fronts: stage.casting, bodyAt: stage.bodyAt, formFor: forms.of, pxPerMm });
+  const trueField = knowsShadow ? castOverField(visibleSurface(seen)) : null;
   const half = sizePx / 2;
-  for (let i = 0; i < light.length; i++) {
-    if (labels[i] === 0 || Number.isNaN(depths[i])) continue;
-    const [column, row] = [i % sizePx, Math.floor(i / sizePx)];
-    const way = wayTo(lamp, [(column + 0.5) / half - 1, (row + 0.5) / half - 1, depths[i]!], half);
-    const cosine = [0, 1, 2].reduce((sum, axis) => sum + normals[3 * i + axis]! * way[axis]!, 0);
-    light[i] = cosine - (lost(labels[i]!)?.at(column, row) ?? 0);
+  return (lamp) => {
+    const castOurs = ours.under(lamp, 1);
+    const castTrue = trueField?.(lamp, 1);
+    const formLight = knowsNormals ? null : lightStage(stage, noCast, lamp, { mapWidth: sizePx, scale: 1 }, forms.of);
+    const light = new Float32Array(labels.length).fill(Number.NaN);
+    for (let i = 0; i < light.length; i++) {
+      const label = labels[i]!;
+      if (label === 0 || Number.isNaN(depths[i])) continue;
+      const [column, row] = [i % sizePx, Math.floor(i / sizePx)];
+      const way = wayTo(lamp, [(column + 0.5) / half - 1, (row + 0.5) / half - 1, depths[i]!], half);
+      const cosine = formLight
+        ? formLight(label).at(column, row)
+        : [0, 1, 2].reduce((sum, axis) => sum + normals[3 * i + axis]! * way[axis]!, 0);
+      light[i] = (castTrue ?? castOurs(stage.bodyAt(label))).at(cosine, column, row);
+    }
+    return light;
+  };
+}
+
+/** No shadow at all: the light of forms as it falls. */
+const noCast: CastGround = {
+  under: () => () => ({ at: (light) => light, on: () => undefined }),
+  castersOn: () => [],
+  keepOnly: () => undefined,
+  bytes: () => 0,
+  kept: new Map(),
+};
+
+/** The surface that is seen of a figure, as a field of which every place may hide the sky from every other. */
+function visibleSurface({ sizePx, depths }: FigureTruth['seen']) {
+  const cells = Math.ceil(sizePx / cellPx);
+  const ground = new Float32Array(cells * cells).fill(Number.NaN);
+  for (let cell = 0; cell < ground.length; cell++) {
+    const i = Math.floor(cell / cells) * cellPx * sizePx + (cell % cells) * cellPx;
+    ground[cell] = (depths[i]! * sizePx) / 2 / cellPx;
   }
-  return light;
+  return { left: 0, top: 0, width: cells, height: cells, ground, over: ground };
 }
 
 export function truthsOf(figure: FigureTruth, lamps: readonly { name: string; lamp: Lamp }[], step: number): LightPlan[] {

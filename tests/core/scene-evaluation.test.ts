@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { proposeBodies } from '../../src/core/index';
 import { figures } from '../../scripts/eval-scene/figures';
-import { litFigure, scoreLight, standingKnown, truthsOf } from '../../scripts/eval-scene/light-score';
+import { addScores, litFigure, nearFronts, noScore, scoreLight, standingKnown, truthsOf } from '../../scripts/eval-scene/light-score';
 import { render } from '../../scripts/eval-scene/render';
 import { bodiesOfFigure, frontsOfFigure, scoreFronts, standingOf } from '../../scripts/eval-scene/score';
 import { sphere } from '../../scripts/eval-scene/solids';
@@ -67,12 +67,11 @@ describe('solid figures', () => {
       ['truth', 0.8, 0.87],
       ['proposed', 0.74, 0.8],
     ] as const) {
-      const score = { px: 0, same: 0, twoOff: 0, rho: 0 };
+      let score = noScore;
       for (const truth of figures) {
         const standing = standingKnown(truth, known);
         for (const { lamp, truth: light } of truthsOf(truth, lampsOf(truth.seen.sizePx).slice(6), 8)) {
-          const own = scoreLight(litFigure(truth, lamp, standing), light, truth, 8);
-          for (const key of ['px', 'same', 'twoOff', 'rho'] as const) score[key] += own[key];
+          score = addScores(score, scoreLight(litFigure(truth, lamp, standing), light, truth, 8, nearFronts(truth)));
         }
       }
       expect(score.px).toBeGreaterThan(3000);

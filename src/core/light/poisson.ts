@@ -27,8 +27,15 @@ function invert({ diagonal, inverse }: Grid): void {
   for (let i = 0; i < diagonal.length; i++) inverse[i] = diagonal[i]! > 1e-12 ? 1 / diagonal[i]! : 0;
 }
 
-function fineGrid(mask: Uint8Array, width: number, height: number, endsBehindPx: EndsBehindPx): Grid {
+function fineGrid(
+  mask: Uint8Array,
+  width: number,
+  height: number,
+  endsBehindPx: EndsBehindPx,
+  valueBehind: (insideIndex: number) => number,
+): { grid: Grid; fromBehind: Float32Array } {
   const grid = emptyGrid(width, height);
+  const fromBehind = new Float32Array(grid.diagonal.length);
   for (let row = 0; row < height; row++) {
     for (let column = 0; column < width; column++) {
       const i = row * width + column;
@@ -37,9 +44,14 @@ function fineGrid(mask: Uint8Array, width: number, height: number, endsBehindPx:
       let sum = 0;
       const side = (exists: boolean, neighbour: number): number => {
         const inside = exists && mask[neighbour] === 1;
-        if (inside) sum += 1;
-        else sum += conductanceTo(exists ? endsBehindPx(i, neighbour) : 0);
-        return inside ? 1 : 0;
+        if (inside) {
+          sum += 1;
+          return 1;
+        }
+        const conductance = conductanceTo(exists ? endsBehindPx(i, neighbour) : 0);
+        sum += conductance;
+        if (conductance > 0) fromBehind[cell]! += conductance * valueBehind(i);
+        return 0;
       };
       grid.east[cell] = side(column + 1 < width, i + 1);
       grid.south[cell] = side(row + 1 < height, i + width);
@@ -49,7 +61,7 @@ function fineGrid(mask: Uint8Array, width: number, height: number, endsBehindPx:
     }
   }
   invert(grid);
-  return grid;
+  return { grid, fromBehind };
 }
 
 /** Calls for each row of the fine grid with the first fine and the first coarse cell (columns go two to one). */
@@ -161,19 +173,22 @@ export type PoissonOptions = {
   mostSteps?: number;
   /** Default: 0 everywhere. */
   endsBehindPx?: EndsBehindPx;
+  /** What u is behind the border at a pixel inside, where it ends. Default: 0 everywhere. */
+  valueBehind?: (insideIndex: number) => number;
 };
 
 /**
- * Solves laplacian(u) = -source inside a mask with u = 0 on its border (lengths in px): conjugate gradients, preconditioned by
+ * Solves laplacian(u) = -source inside a mask with u given on its border (lengths in px): conjugate gradients, preconditioned by
  * a symmetric multigrid cycle, which converges on any mask.
  * Shewchuk (1994), An introduction to the conjugate gradient method without the agonizing pain.
  * @param mask row-major, 1 = inside.
  * @returns u, 0 outside. A part without any wall has no solution and stays near 0.
  */
 export function solvePoisson(mask: Uint8Array, width: number, height: number, source: number, options: PoissonOptions = {}): Float32Array {
-  const { tolerance = 5e-4, mostSteps = 60, endsBehindPx = () => 0 } = options;
+  const { tolerance = 5e-4, mostSteps = 60, endsBehindPx = () => 0, valueBehind = () => 0 } = options;
   const levels: Level[] = [];
-  for (let grid = fineGrid(mask, width, height, endsBehindPx); ; grid = coarsen(grid)) {
+  const fine = fineGrid(mask, width, height, endsBehindPx, valueBehind);
+  for (let grid = fine.grid; ; grid = coarsen(grid)) {
     const array = () => new Float32Array(grid.diagonal.length);
     levels.push({ grid, u: array(), right: array(), residual: array() });
     if (grid.width <= 2 && grid.height <= 2) break;
@@ -181,7 +196,7 @@ export function solvePoisson(mask: Uint8Array, width: number, height: number, so
   const finest = levels[0]!;
   const { grid } = finest;
   const u = new Float32Array(grid.diagonal.length);
-  const residual = grid.diagonal.map((diagonal) => (diagonal > 0 ? source : 0));
+  const residual = grid.diagonal.map((diagonal, cell) => (diagonal > 0 ? source + fine.fromBehind[cell]! : 0));
   const product = new Float32Array(grid.diagonal.length);
   const precondition = (): Float32Array => {
     finest.right.set(residual);

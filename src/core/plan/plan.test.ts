@@ -16,7 +16,7 @@ const labels = labelMap(width, height, [
   box(100, 20, 160, 110),
   box(160, 20, 210, 110),
   disk(60, 130, 25),
-  box(100, 120, 210, 150),
+  box(100, 110, 210, 150),
 ]);
 const boundsMm = [0, 0, 1, 1] as const;
 const table = indexTable(

@@ -6,7 +6,7 @@ import { type BandMap, bandPixels } from '#core/scene/band-map';
 import { type BandPlace, bandPlaces } from '#core/scene/band-places';
 import { type BodyEdge, edgesOfBody } from '#core/scene/body-form';
 import { cleanBands } from '#core/scene/clean-bands';
-import type { ContactOptions } from '#core/scene/contact-shadow';
+import { type CastGround, castGround, type ContactOptions } from '#core/scene/cast-shadow';
 import { type Contact, contactsOf } from '#core/scene/contacts';
 import { type LaidBands, layElements } from '#core/scene/element-bands';
 import { type Blend, cutElements, type ElementCuts } from '#core/scene/element-cuts';
@@ -71,6 +71,8 @@ export type SceneValuesOf = {
   map: LabelledMap;
   stage: Stage;
   forms: SceneForms;
+  /** Contact and cast shadow, as far as no lamp is needed to know it. */
+  cast: CastGround;
   /** Bodies of what is coloured, and those on which they lie. */
   litBodies: ReadonlySet<CoveringBody>;
   light: SceneLight;
@@ -144,8 +146,8 @@ export const sceneEntries: Entries<SceneValuesOf> = {
   },
   map: { needs: ['maps', 'resolution'], make: ({ maps, resolution }) => (resolution === 'full' ? maps.full : maps.half()) },
   stage: {
-    needs: ['parts', 'bodies', 'fronts', 'pxPerMm', 'contact'],
-    make: ({ parts, bodies, fronts, pxPerMm, contact }) => openStage(parts, { bodies, fronts }, { pxPerMm, contact }),
+    needs: ['parts', 'bodies', 'fronts'],
+    make: ({ parts, bodies, fronts }) => openStage(parts, { bodies, fronts }),
   },
   // A body that is as it was keeps its form, whatever became of the others.
   forms: {
@@ -166,11 +168,17 @@ export const sceneEntries: Entries<SceneValuesOf> = {
       return bodies;
     },
   },
+  // Horizons of a body go on as long as its form and those in front of it do.
+  cast: {
+    needs: ['parts', 'stage', 'forms', 'pxPerMm', 'contact'],
+    make: ({ parts, stage: { bodyAt, casting }, forms, pxPerMm, contact }, before) =>
+      castGround({ picture: parts, fronts: casting, bodyAt, formFor: forms.of, pxPerMm, options: contact, before }),
+  },
   light: {
-    needs: ['stage', 'forms', 'map', 'cues', 'pxPerMm'],
-    make: ({ stage, forms, map, cues: { cues, strength }, pxPerMm }) => {
+    needs: ['stage', 'forms', 'cast', 'map', 'cues', 'pxPerMm'],
+    make: ({ stage, forms, cast, map, cues: { cues, strength }, pxPerMm }) => {
       const pull = strength > 0 && cues.length > 0 ? cuesPull(cues, strength, cuesFadeMm * pxPerMm) : null;
-      return sceneLight(stage, forms.of, pull, map);
+      return sceneLight(stage, cast, forms.of, pull, map);
     },
   },
   hand: { needs: ['strokes', 'map'], make: ({ strokes, map }) => handLight(strokes, map) },
@@ -202,15 +210,18 @@ export const sceneEntries: Entries<SceneValuesOf> = {
     },
   },
   edges: {
-    needs: ['parts', 'stage', 'elements', 'cuts', 'pxPerMm', 'map'],
-    make: ({ parts, stage: { bodyAt }, elements, cuts, pxPerMm, map: { pixelsOf } }) => {
+    needs: ['parts', 'stage', 'elements', 'cuts', 'pxPerMm', 'formResolution', 'map'],
+    make: ({ parts, stage: { bodyAt }, elements, cuts, pxPerMm, formResolution, map: { pixelsOf } }) => {
       const seen = new Set<CoveringBody>();
       return elements.flatMap(({ labels, spot }, element) =>
         labels.flatMap((label) => {
           if (spot || pixelsOf(label).length === 0 || seen.has(bodyAt(label))) return [];
           const body = bodyAt(label);
           seen.add(body);
-          return edgesOfBody(parts, body, pxPerMm, saidOf(body, cuts, parts)).map((edge) => ({ ...edge, element }));
+          return edgesOfBody(parts, body, { resolution: formResolution, pxPerMm, said: saidOf(body, cuts, parts) }).map((edge) => ({
+            ...edge,
+            element,
+          }));
         }),
       );
     },

@@ -59,7 +59,10 @@ export function letGo(chain: Pick<Chain<SceneValuesOf>, 'ask'>, asked: keyof Sce
   if (!inTheLight.has(asked)) return;
   chain.ask('values').forget();
   chain.ask('light').tidy();
-  if (asked !== 'greys') chain.ask('forms').keepOnly(chain.ask('litBodies'));
+  if (asked === 'greys') return;
+  const [lit, cast] = [chain.ask('litBodies'), chain.ask('cast')];
+  chain.ask('forms').keepOnly([...lit, ...cast.castersOn(lit)]);
+  cast.keepOnly(lit);
 }
 
 /** Opens a label map to be lit. @param labels row-major, 0 = paper outside. */

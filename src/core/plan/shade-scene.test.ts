@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { cutEnds } from '#core/light/cut-ends';
+import { outlineEdges } from '#core/light/cut-ends';
 import { box, disk, labelMap, type Shape } from '../../../tests/label-map';
 import { seeded } from '../../../tests/seeded';
 import { openScene } from './scene';
@@ -46,14 +46,14 @@ describe('the light of a picture', () => {
     const above = { kind: 'distant', azimuthDeg: 0, heightDeg: 45 } as const;
     const fronts = [{ front: 1, behind: 2 }];
     const bare = shadeScene(chin, above, { contact: { strength: 0, ringStrength: 0 } });
-    const lit = shadeScene(chin, above, { contact: { reachMm: 3, strength: 1, ringStrength: 0 } });
-    const shaded = shadeScene({ ...chin, fronts }, above, { contact: { reachMm: 3, strength: 1, ringStrength: 0 } });
+    const lit = shadeScene(chin, above, { contact: { strength: 1, ringStrength: 0 } });
+    const shaded = shadeScene({ ...chin, fronts }, above, { contact: { strength: 1, ringStrength: 0 } });
     const without = shadeScene({ ...chin, fronts }, above, { contact: { strength: 0, ringStrength: 0 } });
     const lost = (y: number) => at(without, 150, y) - at(shaded, 150, y);
     expect(at(lit, 150, 160), 'without fronts none is guessed').toBeCloseTo(at(bare, 150, 160), 5);
-    expect(lost(153)).toBeGreaterThan(0.8);
+    expect(at(shaded, 150, 153), 'the lamp is gone at the border').toBeLessThan(0.02);
     expect(lost(165)).toBeGreaterThan(0.3);
-    expect(lost(185)).toBe(0);
+    expect(lost(190)).toBeCloseTo(0, 2);
     const fromBelow = shadeScene({ ...chin, fronts }, { ...above, azimuthDeg: 180 }, { contact: { ringStrength: 0 } });
     const bareBelow = shadeScene({ ...chin, fronts }, { ...above, azimuthDeg: 180 }, { contact: { strength: 0, ringStrength: 0 } });
     expect(at(fromBelow, 150, 153), 'a lamp below throws it the other way').toBeCloseTo(at(bareBelow, 150, 153), 5);
@@ -84,7 +84,8 @@ describe('the light of a picture', () => {
 describe('cut ends', () => {
   const ends = (shape: Shape) => {
     const data = Uint8Array.from(labelMap(width, height, [shape]));
-    const found = cutEnds({ data, width, height }, pxPerMm);
+    const found = new Uint8Array(data.length);
+    for (const { pixels, isCut } of outlineEdges({ data, width, height }, pxPerMm)) if (isCut) for (const i of pixels) found[i] = 1;
     return (x: number, y: number) => {
       for (let dy = -3; dy <= 3; dy++) for (let dx = -3; dx <= 3; dx++) if (found[(y + dy) * width + x + dx]) return true;
       return false;
@@ -138,7 +139,7 @@ describe('cut ends', () => {
       ((x, y) => Math.hypot(x - 90, y - 150) < 120 && Math.hypot(x - 210, y - 150) < 120) as Shape,
     ]) {
       const data = Uint8Array.from(labelMap(width, height, [shape]));
-      expect(cutEnds({ data, width, height }, pxPerMm).some((flag) => flag === 1)).toBe(false);
+      expect(outlineEdges({ data, width, height }, pxPerMm).some(({ isCut }) => isCut)).toBe(false);
     }
   });
 });

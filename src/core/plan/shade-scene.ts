@@ -3,7 +3,7 @@ import type { Lamp } from '#core/light/shade';
 import type { ShadeCue } from '#core/picture/shade-cues';
 import type { LabelledPicture } from '#core/scene/borders';
 import { usualPxPerMm } from '#core/raster/resolution';
-import type { ContactOptions } from '#core/scene/contact-shadow';
+import type { ContactOptions } from '#core/scene/cast-shadow';
 import { partsOfPicture } from '#core/scene/parts';
 import type { SceneBody, SceneFront } from '#core/scene/scene-bodies';
 import { openChain } from './chain';

@@ -1,7 +1,8 @@
 import { type Form, inflate } from '#core/light/inflate';
 import { withRelief } from '#core/light/relief';
-import { outlineEdges, type SaidCutPx } from '#core/light/cut-ends';
-import { type CutOut, enclosedBy, formEnds, hiddenAt } from './form-ends';
+import { revolve } from '#core/light/revolve';
+import type { SaidCutPx } from '#core/light/cut-ends';
+import { type CutOut, edgesOfCutOut, enclosedBy, formEnds } from './form-ends';
 import type { PictureParts } from './parts';
 import type { CoveringBody } from './scene-bodies';
 
@@ -51,6 +52,27 @@ function cutOut({ labels, width, height }: PictureParts, { bounds: [left, top, r
   return { left: fromX, top: fromY, width: cutWidth, height: cutHeight, mask, labels: own, meanWidthPx };
 }
 
+/** What is hidden in the midst of a form, by something that lies in front all round, is part of it: it goes on beneath. */
+function fillHoles({ mask, width, height }: Cut): void {
+  const outside = new Uint8Array(mask.length);
+  const open: number[] = [];
+  const reach = (i: number) => {
+    if (outside[i] || mask[i]) return;
+    outside[i] = 1;
+    open.push(i);
+  };
+  for (let column = 0; column < width; column++) for (const i of [column, (height - 1) * width + column]) reach(i);
+  for (let row = 0; row < height; row++) for (const i of [row * width, (row + 1) * width - 1]) reach(i);
+  for (let i = open.pop(); i !== undefined; i = open.pop()) {
+    const column = i % width;
+    if (column > 0) reach(i - 1);
+    if (column + 1 < width) reach(i + 1);
+    if (i >= width) reach(i - width);
+    if (i + width < mask.length) reach(i + width);
+  }
+  for (let i = 0; i < mask.length; i++) if (!outside[i]) mask[i] = 1;
+}
+
 function halved({ width, height, mask, labels, ...place }: Cut): Cut {
   const halfWidth = width >> 1;
   const halfHeight = height >> 1;
@@ -74,49 +96,54 @@ function halved({ width, height, mask, labels, ...place }: Cut): Cut {
   return { ...place, width: halfWidth, height: halfHeight, ...half };
 }
 
+type FormOptions = { resolution?: 'auto' | 'full'; pxPerMm?: number | null; said?: readonly SaidCutPx[] };
+
+/** A body cut out at the resolution of its form, with its edges. */
+function cutOutForForm(picture: PictureParts, body: CoveringBody, { resolution = 'auto', pxPerMm = null, said = [] }: FormOptions) {
+  const whole = cutOut(picture, body);
+  const enclosed = enclosedBy(picture, whole, body);
+  fillHoles(whole);
+  const isHalf = resolution === 'auto' && whole.meanWidthPx >= leastHalfWidthPx;
+  const cut = isHalf ? halved(whole) : whole;
+  const scale: 1 | 2 = isHalf ? 2 : 1;
+  const own = said.map((one) => ({ ...one, x: (one.x - cut.left) / scale, y: (one.y - cut.top) / scale, whole: one }));
+  const found = edgesOfCutOut(cut, body, pxPerMm === null ? null : pxPerMm / scale, own);
+  return { cut, scale, enclosed, own, found };
+}
+
 /**
- * Inflates a body of a picture, going on behind what lies in front of it and beneath what lies on it.
+ * The form of a body of a picture, going on behind what lies in front of it and beneath what lies on it: of one with two sides between ends that of a
+ * thing that goes round an axis, of any other an inflated one.
  * @param options.resolution `auto`: half where the body is wide enough (a test states the error); `full`: never. Default auto.
  * @param options.pxPerMm of the picture: cut ends are sought; null: none are. Default null. `said`: of edges, in px of the picture.
  */
-export function formOfBody(
-  picture: PictureParts,
-  body: CoveringBody,
-  options: { resolution?: 'auto' | 'full'; pxPerMm?: number | null; said?: readonly SaidCutPx[] } = {},
-): BodyForm {
-  const whole = cutOut(picture, body);
-  const isHalf = options.resolution !== 'full' && whole.meanWidthPx >= leastHalfWidthPx;
-  const cut = isHalf ? halved(whole) : whole;
-  const { width, height, mask: data } = cut;
-  const { pxPerMm = null, said = [] } = options;
-  const scale = isHalf ? 2 : 1;
-  const endsBehindPx = formEnds(cut, body, {
-    enclosed: enclosedBy(picture, whole, body),
-    meanWidthPx: whole.meanWidthPx / scale,
-    pxPerMm: pxPerMm === null ? null : pxPerMm / scale,
-    said: said.map(({ x, y, isCut }) => ({ x: (x - cut.left) / scale, y: (y - cut.top) / scale, isCut })),
-  });
-  const form = inflate({ width, height, data }, { softening, endsBehindPx });
-  return { left: cut.left, top: cut.top, scale, form: withRelief(form, body.relief) };
+export function formOfBody(picture: PictureParts, body: CoveringBody, options: FormOptions = {}): BodyForm {
+  const { cut, scale, enclosed, found } = cutOutForForm(picture, body, options);
+  const { width, height, mask: data, left, top } = cut;
+  const outlined = { width, height, data };
+  const meanWidthPx = cut.meanWidthPx / scale;
+  const form = found.sides
+    ? revolve(outlined, found.sides)
+    : inflate(outlined, { softening, endsBehindPx: formEnds(cut, body, found, { enclosed, meanWidthPx }) });
+  return { left, top, scale, form: withRelief(form, body.relief) };
 }
 
 /** An edge of a body in px of the picture: whether it is cut off there, and what is said of it. */
 export type BodyEdge = { points: (readonly [number, number])[]; isCut: boolean; said: SaidCutPx | null };
 
-/** Points of an edge are kept so far apart, in px. */
+/** Points of an edge are kept so far apart, in px of the picture. */
 const edgeStepPx = 6;
 
-/** The edges of a body between its corners, those that something hides left out. @param said of edges, in px of the picture. */
-export function edgesOfBody(picture: PictureParts, body: CoveringBody, pxPerMm: number, said: readonly SaidCutPx[]): BodyEdge[] {
-  const cut = cutOut(picture, body);
+/** The edges of a body between its corners, those that something hides left out. @param options as for its form. */
+export function edgesOfBody(picture: PictureParts, body: CoveringBody, options: FormOptions): BodyEdge[] {
+  const { cut, scale, own, found } = cutOutForForm(picture, body, options);
   const { width, left, top } = cut;
-  const isHidden = hiddenAt(cut, body.isBehind);
-  const own = said.map((one) => ({ ...one, x: one.x - left, y: one.y - top, whole: one }));
-  return outlineEdges({ data: cut.mask, width, height: cut.height }, pxPerMm, isHidden, own).flatMap(({ pixels, isCut, said: saying }) => {
-    if (2 * pixels.filter(isHidden).length > pixels.length) return [];
+  const step = edgeStepPx / scale;
+  return found.edges.flatMap(({ pixels, isHidden, isCut, said }) => {
+    if (isHidden) return [];
     const points = pixels
-      .filter((_, place) => place % edgeStepPx === 0 || place === pixels.length - 1)
-      .map((i) => [(i % width) + left + 0.5, Math.floor(i / width) + top + 0.5] as const);
-    return [{ points, isCut, said: own.find((one) => one === saying)?.whole ?? null }];
+      .filter((_, place) => place % step === 0 || place === pixels.length - 1)
+      .map((i) => [((i % width) + 0.5) * scale + left, (Math.floor(i / width) + 0.5) * scale + top] as const);
+    return [{ points, isCut, said: own.find((one) => one === said)?.whole ?? null }];
   });
 }

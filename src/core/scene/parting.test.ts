@@ -166,7 +166,7 @@ describe('ways out', () => {
     const isLeft = way?.words.includes('Sleeve') ?? false;
     for (const x of xs) expect(isLeft ? x < 40 : x > 40).toBe(true);
     // As the scene lays it: the bands of that side move along the border, those of the other side stay.
-    const scene = openScene(labels, width, height, { pxPerMm: 10 });
+    const scene = openScene(labels, width, height);
     const shares = [0.33, 0.34, 0.33];
     const request = {
       lamp: { kind: 'distant', azimuthDeg: 0, heightDeg: 30 },

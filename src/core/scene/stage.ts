@@ -1,38 +1,30 @@
 import { directShare, lightOnFlat, mixedLight } from '#core/light/mixed-light';
 import type { Lamp } from '#core/light/shade';
-import { type ContactGround, type ContactOptions, contactGround, usualContact } from './contact-shadow';
+import type { CastGround } from './cast-shadow';
 import type { PictureParts } from './parts';
 import { bodiesByLabel, type CoveringBody, type SceneBody, type SceneFront } from './scene-bodies';
 import { addShading, type LitForm, shadingAt } from './shading-at';
 
-/** How the regions of a picture stand to each other, and what does not depend on the lamp. */
+/** How the regions of a picture stand to each other. */
 export type Stage = {
   bodyAt: (label: number) => CoveringBody;
-  /** Contact and cast shadow at a scale: px of the picture along one px of the map. */
-  groundAt: (scale: 1 | 2) => ContactGround;
+  /** What lies in front of what and may throw a shadow on it, border by border. */
+  casting: readonly SceneFront[];
 };
 
 export type FormFor = (body: CoveringBody) => Omit<LitForm, 'light'>;
 
 type Standing = { bodies?: readonly SceneBody[] | undefined; fronts?: readonly SceneFront[] | undefined };
 
-const none: ReadonlySet<number> = new Set();
-
 /** What lies on another stands out of it only in full relief. */
 const standsOut = ({ relief }: CoveringBody): boolean => relief.kind !== 'pattern' && relief.kind !== 'flat' && (relief.strength ?? 1) >= 1;
 
-/** For a label all labels of bodies that lie in front of its own, as some border of the two says. */
-function labelsBefore(bodyOf: (label: number) => CoveringBody, fronts: readonly SceneFront[]): (label: number) => ReadonlySet<number> {
-  const before = new Map<CoveringBody, Set<number>>();
-  for (const { front, behind } of fronts) {
-    // Nothing lies in front of itself, and what lies flat, or nearly so, on a thing has no height from which to shade it.
+/** Fronts that may throw a shadow: nothing lies in front of itself, and what lies flat, or nearly so, on a thing has no height from which to shade it. */
+function castingFronts(bodyOf: (label: number) => CoveringBody, fronts: readonly SceneFront[]): SceneFront[] {
+  return fronts.filter(({ front, behind }) => {
     const body = bodyOf(front);
-    if (body === bodyOf(behind) || (body.host === bodyOf(behind) && !standsOut(body))) continue;
-    const own = before.get(bodyOf(behind)) ?? new Set<number>();
-    for (const label of bodyOf(front).covered) own.add(label);
-    before.set(bodyOf(behind), own);
-  }
-  return (label) => before.get(bodyOf(label)) ?? none;
+    return body !== bodyOf(behind) && (body.host !== bodyOf(behind) || standsOut(body));
+  });
 }
 
 /** Every second pixel of every second row of a label map. */
@@ -50,11 +42,7 @@ export function boxOf({ bounds }: PictureParts, label: number, scale: number): [
   return [0, 1, 2, 3].map((side) => Math.floor(bounds[4 * label + side]! / scale)) as [number, number, number, number];
 }
 
-export function openStage(
-  picture: PictureParts,
-  standing: Standing,
-  { pxPerMm, contact = {} }: { pxPerMm: number; contact?: Partial<ContactOptions> | undefined },
-): Stage {
+export function openStage(picture: PictureParts, standing: Standing): Stage {
   const bodyOf = bodiesByLabel(picture, standing);
   const known = new Map<number, CoveringBody>();
   const bodyAt = (label: number): CoveringBody => {
@@ -62,17 +50,7 @@ export function openStage(
     known.set(label, own);
     return own;
   };
-  const before = labelsBefore(bodyAt, standing.fronts ?? []);
-  const grounds = new Map<1 | 2, ContactGround>();
-  const groundAt = (scale: 1 | 2): ContactGround => {
-    const known = grounds.get(scale);
-    if (known) return known;
-    const map = { ...(scale === 1 ? picture : halvedLabels(picture)), pxPerMm: pxPerMm / scale };
-    const made = contactGround(map, before, (label) => boxOf(picture, label, scale), { ...usualContact, ...contact });
-    grounds.set(scale, made);
-    return made;
-  };
-  return { bodyAt, groundAt };
+  return { bodyAt, casting: castingFronts(bodyAt, standing.fronts ?? []) };
 }
 
 /** The light on a body, its own or of what it lies on. */
@@ -129,29 +107,29 @@ export type LabelLight = {
 };
 
 /**
- * The light on each label under a lamp: its body's form, less what stands in front of it takes.
+ * The light on each label under a lamp: its body's form, changed by what stands over it.
  * @param lamp a near one in px of the picture. @param map its width, and px of the picture along one px of it.
  */
 export function lightStage(
-  stage: Stage,
+  { bodyAt }: Stage,
+  cast: CastGround,
   lamp: Lamp,
   map: { mapWidth: number; scale: 1 | 2 },
   formFor: FormFor,
 ): (label: number) => LabelLight {
   const { scale } = map;
   const lit = bodyLighter(lamp, formFor);
-  const lostOf = stage.groundAt(scale).under(lampOn({ left: 0, top: 0, formScale: scale }, lamp));
-  const direct = directShare(lamp);
+  const castOn = cast.under(lamp, directShare(lamp));
   const known = new Map<number, LabelLight>();
   return (label) => {
     const own = known.get(label);
     if (own) return own;
-    const [form, lost] = [lit(stage.bodyAt(label)), lostOf(label)];
+    const [form, shadow] = [lit(bodyAt(label)), castOn(bodyAt(label))];
     const made: LabelLight = {
-      at: (x, y) => form.at(x * scale, y * scale) - (lost ? direct * lost.at(x, y) : 0),
+      at: (x, y) => shadow.at(form.at(x * scale, y * scale), x * scale, y * scale),
       add: (values, pixels) => {
         form.add(values, pixels, map);
-        lost?.take(values, pixels, direct);
+        shadow.on(values, pixels, map);
       },
     };
     known.set(label, made);

@@ -229,7 +229,7 @@ test('suggestions fit the element: by its name, the hue that is asked for, what 
   const first = suggestions.getByRole('button', { name: /^Give/ }).first();
   await expect(first).toHaveAccessibleName(/mist|wool|Anchor.*fades into paper/);
   await first.click();
-  await expect.poll(async () => (await keptElements(page)).find(({ name }) => name === 'White fur')?.light?.highlight).toBe(0.15);
+  await expect.poll(async () => (await keptElements(page)).find(({ name }) => name === 'White fur')?.light?.highlight).toBe(0.6);
   // Bare paper is the top rung.
   await expect(column(page, 'White fur').getByRole('img', { name: /^Ladder: bare paper; / })).toBeVisible();
 

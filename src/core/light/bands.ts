@@ -30,7 +30,7 @@ export function leastOfBands(ranks: Ranks, shares: readonly number[]): number[] 
 }
 
 /** As leastOfBands, to one part in 4096 of the range of values and whatever runs of equal ones there are: what is blended in need not be exact. */
-export function nearLeastOfBands({ total, nearValueAt }: Ranks, shares: readonly number[]): number[] {
+export function nearLeastOfBands({ total, nearValueAt }: NearRanks, shares: readonly number[]): number[] {
   let reached = 0;
   return shares.map((share, band) => {
     reached += share;
@@ -40,17 +40,22 @@ export function nearLeastOfBands({ total, nearValueAt }: Ranks, shares: readonly
   });
 }
 
-/** The band of each value: the first whose least value it reaches; 0 where it is NaN. @param least light to dark, falling. */
+/** The band of each value; 0 where it is NaN. @param least light to dark, falling. */
 export function bandsByLeast(shading: Float32Array, least: readonly number[]): Uint8Array {
   const bands = new Uint8Array(shading.length);
   for (let i = 0; i < shading.length; i++) {
     const value = shading[i]!;
     if (Number.isNaN(value)) continue;
-    let band = 0;
-    while (band < least.length - 1 && value < least[band]!) band++;
-    bands[i] = band + 1;
+    bands[i] = bandOf(value, least);
   }
   return bands;
+}
+
+/** The band of a value, from 1: the first whose least value it reaches; the last takes all the rest. @param least light to dark, falling. */
+export function bandOf(value: number, least: readonly number[]): number {
+  let band = 0;
+  while (band < least.length - 1 && value < least[band]!) band++;
+  return band + 1;
 }
 
 /** Values in order from light to dark, as far as they are asked for. */
@@ -63,6 +68,9 @@ export type Ranks = {
   /** First rank of the run of values equal to that at a rank, and the rank after its last. */
   runAt: (rank: number) => { from: number; to: number };
 };
+
+/** As much of them as cuts that need not be exact ask for. */
+export type NearRanks = Pick<Ranks, 'total' | 'nearValueAt'>;
 
 const bins = 4096;
 
@@ -129,6 +137,12 @@ export function rankValues(shading: Float32Array): Ranks {
       return { from: from + starts[bin]!, to: to + starts[bin]! };
     },
   };
+}
+
+/** Ranks of a sample that stands for many values: it is sorted. */
+export function sampleRanks(sample: Float32Array): NearRanks {
+  const sorted = sample.slice().sort();
+  return { total: sorted.length, nearValueAt: (rank) => at(sorted, sorted.length - 1 - rank) };
 }
 
 /** Number of pixels up to the end of each band, at ends of runs of equal values. */

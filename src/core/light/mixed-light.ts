@@ -9,6 +9,11 @@ export function directShare({ ambient = 0, fill }: Lamp): number {
   return 1 - ambient - (fill?.share ?? 0);
 }
 
+/** Unit vector towards a weak fill. */
+export function fillDirection({ azimuthDeg }: { azimuthDeg: number }): [number, number, number] {
+  return directionOf({ azimuthDeg, heightDeg: fillHeightDeg });
+}
+
 /** Light on a surface that looks straight up, so far as it does not depend on its place. */
 export function lightOnFlat(lamp: Lamp): number {
   const fromLamp = lamp.kind === 'distant' ? directionOf(lamp)[2] : 0.7;
@@ -28,7 +33,7 @@ export function mixedLight(form: Form, lamp: Lamp): Float32Array {
   }
   if (ambient === 0 && !fill) return light;
   const direct = directShare(lamp);
-  const [x, y, z] = fill ? directionOf({ azimuthDeg: fill.azimuthDeg, heightDeg: fillHeightDeg }) : [0, 0, 0];
+  const [x, y, z] = fill ? fillDirection(fill) : [0, 0, 0];
   const { mask, normals } = form;
   for (let i = 0, n = 0; i < mask.length; i++, n += 3) {
     if (mask[i] === 0) continue;

@@ -1,3 +1,4 @@
+import { outsideRungs } from '#core/light/outside-rungs';
 import type { ColouredElement } from '#model/coloured-picture';
 import type { Make } from '#model/make';
 import { type Element, mostElementName, type Picture } from '#model/picture';
@@ -42,10 +43,15 @@ export function liesOnPicture(picture: Pick<Picture, 'elements'>, element: Eleme
 
 /** Area of an element in mm²; that of a soft spot is what its strokes would cover side by side. */
 export function areaMm2Of(
-  element: Pick<ColouredElement, 'regionIds' | 'spot' | 'outside' | 'ladder'>,
+  element: Pick<ColouredElement, 'regionIds' | 'spot' | 'outside' | 'ladder' | 'light'>,
   table: IndexedTable | undefined,
 ): number {
-  if (element.outside) return outsideAreaMm2(element.outside, element.ladder?.rungs.length ?? usualOutsideRungs, table);
+  if (element.outside)
+    return outsideAreaMm2(
+      element.outside,
+      element.ladder ? outsideRungs(element.ladder.rungs.length, element.light) : usualOutsideRungs,
+      table,
+    );
   if (element.spot) return element.spot.strokes.reduce((sum, stroke) => sum + strokeAreaMm2(stroke), 0);
   return element.regionIds.reduce((sum, id) => sum + (table?.byId.get(id)?.areaMm2 ?? 0), 0);
 }

@@ -9,6 +9,7 @@ import type { PlanElement, PlanSource } from '#model/plan-source';
 import { labelsOf, regionIdsUnder } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { type PullingCue, usualCuesPull } from '#core/light/cues-pull';
+import { outsideRungs } from '#core/light/outside-rungs';
 import { wishedShares } from '#core/light/wished-shares';
 import { usualBlend } from '#core/scene/element-cuts';
 import type { HandStrokePx } from '#core/scene/hand-light';
@@ -56,7 +57,7 @@ function sceneElement(
   const { id, ladder, spot, outside } = element;
   if (!ladder) return null;
   if (outside) {
-    const { shares } = wishedShares(ladder.rungs.length);
+    const { shares } = wishedShares(outsideRungs(ladder.rungs.length, element.light), element.light);
     return { id, asked: { labels: [], shares, outside: outsidePx(outside, pxPerMm) } };
   }
   const labels = labelsOf({ regionIds: [...regionIdsUnder(picture, element)] }, table);

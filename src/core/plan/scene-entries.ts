@@ -1,5 +1,5 @@
 import { insideDistance } from '#core/raster/inside-distance';
-import { cuesFadeMm, cuesPull, type PullingCue } from '#core/light/cues-pull';
+import { cuesFadeMm, cuesPull, hangCues, hangsWithinMm, type PullingCue } from '#core/light/cues-pull';
 import type { SaidCutPx } from '#core/light/cut-ends';
 import type { Lamp } from '#core/light/shade';
 import { type BandMap, bandPixels } from '#core/scene/band-map';
@@ -177,7 +177,8 @@ export const sceneEntries: Entries<SceneValuesOf> = {
   light: {
     needs: ['stage', 'forms', 'cast', 'map', 'cues', 'pxPerMm'],
     make: ({ stage, forms, cast, map, cues: { cues, strength }, pxPerMm }) => {
-      const pull = strength > 0 && cues.length > 0 ? cuesPull(cues, strength, cuesFadeMm * pxPerMm) : null;
+      const pull =
+        strength > 0 && cues.length > 0 ? cuesPull(hangCues(cues, map, hangsWithinMm * pxPerMm), strength, cuesFadeMm * pxPerMm) : null;
       return sceneLight(stage, cast, forms.of, pull, map);
     },
   },

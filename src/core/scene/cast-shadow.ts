@@ -1,5 +1,6 @@
 import type { Lamp } from '#core/light/shade';
 import type { Form } from '#core/light/inflate';
+import { bearingOf, elevationOf } from './angles';
 import { type BodyField, type Caster, castReachMm, cellPx, fieldOfBody, meetingsOf, planeOver } from './front-heights';
 import { elevationLevels, horizonDirections, type Horizons, horizonsOf } from './horizons';
 import type { PictureParts } from './parts';
@@ -19,8 +20,10 @@ export const usualContact: ContactOptions = { strength: 1, ringStrength: 0.45 };
 
 /** The lamp is no point: over so many radians to both sides of its height the shadow's edge fades. */
 const softEdge = 0.3;
+/** What is nowhere larger than this, in mm, throws no shadow that one would colour. */
+const leastCasterMm = 3;
 /** What looks away from the lamp keeps its order, in so much of its range. */
-const awayShare = 0.4;
+export const awayShare = 0.4;
 
 /** What is known of a body that something stands over. */
 type BodyHorizons = Horizons & { field: Pick<BodyField, 'left' | 'top' | 'width' | 'height'>; isGround: Uint8Array; closed: Float32Array };
@@ -32,6 +35,17 @@ export type CastLight = {
   at: (light: number, x: number, y: number) => number;
   /** The same for the values of pixels (their numbers in a map of so many px a row, each so many px of the picture). */
   on: (values: Float32Array, pixels: Uint32Array, map: { mapWidth: number; scale: 1 | 2 }) => void;
+  /** What the cells of a field that has one are told by: for loops that a moving lamp waits for. Null: nothing stands over the body. */
+  cells: CastCells | null;
+};
+
+/** `numbers` and `field` as of horizons; `hidden` of the lamp, `shut` of all light, for each cell that sees something over it. */
+export type CastCells = {
+  numbers: Int32Array;
+  field: Pick<BodyField, 'left' | 'top' | 'width' | 'height'>;
+  hidden: Float32Array;
+  closed: Float32Array;
+  ringStrength: number;
 };
 
 export type CastGround = {
@@ -62,7 +76,12 @@ type Given = {
  */
 export function castGround({ picture, fronts, bodyAt, formFor, pxPerMm, options = {}, before }: Given): CastGround {
   const { strength, ringStrength } = { ...usualContact, ...options };
-  const meetings = meetingsOf(picture, fronts, bodyAt);
+  // Small things that lie on a face (eyes, a mouth, whiskers) throw nothing.
+  const isLarge = ({ front }: SceneFront) => {
+    const [left, top, right, bottom] = bodyAt(front).bounds;
+    return Math.max(right - left, bottom - top) >= leastCasterMm * pxPerMm;
+  };
+  const meetings = meetingsOf(picture, fronts.filter(isLarge), bodyAt);
   const kept = new Map(before?.kept);
   const checked = new Map<CoveringBody, KeptHorizons | null>();
   const horizonsFor = (body: CoveringBody): KeptHorizons | null => {
@@ -93,7 +112,7 @@ export function castGround({ picture, fronts, bodyAt, formFor, pxPerMm, options 
         const horizons = horizonsFor(body);
         const made = horizons
           ? castLight(horizons, hiddenShares(horizons, lamp, strength * direct), ringStrength)
-          : { at: open, on: (values: Float32Array) => openAll(values) };
+          : { at: open, on: (values: Float32Array) => openAll(values), cells: null };
         known.set(body, made);
         return made;
       };
@@ -166,24 +185,26 @@ function hiddenShares(horizons: BodyHorizons, lamp: Lamp, strength: number): Flo
     }
     return hidden;
   }
-  const [lampX, lampY, lampZ] = [lamp.xPx / cellPx - field.left, lamp.yPx / cellPx - field.top, lamp.heightPx / cellPx];
+  const [lampX, lampY, lampZ] = [lamp.xPx / cellPx - field.left, lamp.yPx / cellPx - field.top, Math.max(0, lamp.heightPx) / cellPx];
+  const perRadian = horizonDirections / (2 * Math.PI);
   for (let row = 0, i = 0; row < field.height; row++) {
+    const wayY = lampY - row - 0.5;
     for (let column = 0; column < field.width; column++, i++) {
       const cell = numbers[i]!;
       if (cell < 0) continue;
-      const [wayX, wayY] = [lampX - column - 0.5, lampY - row - 0.5];
-      const flat = Math.sqrt(wayX * wayX + wayY * wayY) || 1e-6;
-      const turns = Math.atan2(wayX, -wayY) / (2 * Math.PI) + 1;
-      const first = Math.floor(turns * horizonDirections);
-      const part = turns * horizonDirections - first;
-      let level = 0;
-      for (let side = 0; side < 2; side++) {
-        const at = ((first + side) % horizonDirections) * count + cell;
-        // What stands beyond the lamp hides nothing of it.
-        if (distances[at]! < flat) level += elevations[at]! * (side ? part : 1 - part);
-      }
+      const wayX = lampX - column - 0.5;
+      const squared = wayX * wayX + wayY * wayY || 1e-9;
+      const turns = bearingOf(wayX, wayY) * perRadian;
+      const first = turns | 0;
+      const part = turns - first;
+      const one = (first % horizonDirections) * count + cell;
+      const other = ((first + 1) % horizonDirections) * count + cell;
+      // What stands beyond the lamp hides nothing of it.
+      const level =
+        (distances[one]! ** 2 < squared ? elevations[one]! * (1 - part) : 0) +
+        (distances[other]! ** 2 < squared ? elevations[other]! * part : 0);
       if (level === 0) continue;
-      const share = 0.5 + (level * perLevel - Math.atan2(lampZ, flat)) / (2 * softEdge);
+      const share = 0.5 + (level * perLevel - elevationOf(lampZ, Math.sqrt(squared))) / (2 * softEdge);
       hidden[cell] = share <= 0 ? 0 : share >= 1 ? strength : strength * share;
     }
   }
@@ -234,5 +255,5 @@ function castLight({ field, numbers, isGround, closed }: BodyHorizons, hidden: F
       else values[i] = (light > 0 ? light * (1 - hidden[number]!) : awayShare * light) - ringStrength * closed[number]!;
     }
   };
-  return { at, on };
+  return { at, on, cells: { numbers, field, hidden, closed, ringStrength } };
 }

@@ -10,6 +10,9 @@ const leastStripNibs = 2;
 /** Smallest part of a band, in mm2: 64 px at 300 dpi. */
 const leastAreaMm2 = 0.46;
 
+/** An island of a darker band that touches no line is no shadow that one would colour, if it is smaller than this, in mm2 (common practice, no source). */
+const leastIslandMm2 = 2.5;
+
 /** Edges of bands are smoothed over so far to each side, in mm, and so many times. */
 const smoothMm = 0.25;
 const smoothTurns = 2;
@@ -82,10 +85,21 @@ export function cleanBands(map: BandMap, pxPerMm: number): void {
     count = 0;
     visit(start, kind);
     let far = 0;
+    let isIsland = true;
     for (let at = 0; at < count; at++) {
       const i = part[at]!;
       if (distance[i]! > far) far = distance[i]!;
       const column = i % width;
+      // Within lighter bands of its element, and nothing else.
+      const isBeside = (next: number) => kinds[next] !== kind && (elements[next] !== elements[i] || bands[next]! > bands[i]!);
+      if (isIsland) {
+        isIsland =
+          column > 0 &&
+          column + 1 < width &&
+          i >= width &&
+          i + width < kinds.length &&
+          ![i - 1, i + 1, i - width, i + width].some(isBeside);
+      }
       if (column > 0) visit(i - 1, kind);
       if (column + 1 < width) visit(i + 1, kind);
       if (i >= width) visit(i - width, kind);
@@ -94,7 +108,8 @@ export function cleanBands(map: BandMap, pxPerMm: number): void {
     const isExempt = 2 * widest[elements[start]!]! < exemptNibs * nibMm * pxPerMm;
     // A part of one px is 1 away from what is about it: it is 2 x 1 - 1 px wide.
     const missingPx = isExempt ? 0 : Math.ceil(nibMm * pxPerMm - (2 * far - 1));
-    if (count < leastPx || (missingPx > 0 && count < leastStripNibs * (nibMm * pxPerMm) ** 2)) {
+    const isSmallIsland = isIsland && count < leastIslandMm2 * pxPerMm ** 2;
+    if (count < leastPx || isSmallIsland || (missingPx > 0 && count < leastStripNibs * (nibMm * pxPerMm) ** 2)) {
       for (let at = 0; at < count; at++) taken.push(part[at]!);
     } else if (missingPx > 0) narrow.push({ pixels: part.slice(0, count), missingPx });
   }

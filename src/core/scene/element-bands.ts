@@ -1,8 +1,8 @@
-import { bandsByLeast } from '#core/light/bands';
+import { bandOf } from '#core/light/bands';
 import type { BandMap } from './band-map';
 import { type ElementCut, type ElementCuts, valuesOfElement } from './element-cuts';
 import type { HandLight } from './hand-light';
-import { joinedValues, type SceneValues } from './label-values';
+import type { SceneValues } from './label-values';
 
 /** Bands of elements within their outlines, before what lies on the paper outside, soft spots and cleaning; and what they were laid by. */
 export type LaidBands = { map: BandMap; cuts: ElementCuts; hand: HandLight | null };
@@ -42,18 +42,38 @@ function clear({ elements, bands }: BandMap, number: number, { element }: Elemen
 function lay(map: BandMap, number: number, { element, least }: ElementCut, values: SceneValues, hand: HandLight | null): void {
   if (element.spot) return;
   const { shares, keepsPaper } = element;
+  const [last, paper] = [shares.length, keepsPaper ? 1 : 0];
   for (const { pixels, values: light } of valuesOfElement(element, values)) {
-    // What was cut is kept for others that are cut from it.
-    const own = joinedValues([light]);
-    if (hand) for (let i = 0; i < pixels.length; i++) own[i]! += hand.added[pixels[i]!]!;
-    const bands = bandsByLeast(own, least);
+    if (!hand) {
+      layPlain(map, pixels, light, { number, least, paper });
+      continue;
+    }
     for (let i = 0; i < pixels.length; i++) {
       const pixel = pixels[i]!;
-      const shifted = bands[i]! + (hand?.shift[pixel] ?? 0);
-      const band = Math.min(shares.length, Math.max(1, shifted)) - (keepsPaper ? 1 : 0);
-      if (band === 0 || hand?.white[pixel]) continue;
+      const band = Math.min(last, Math.max(1, bandOf(light[i]! + hand.added[pixel]!, least) + hand.shift[pixel]!));
+      if (band === paper || hand.white[pixel]) continue;
       map.elements[pixel] = number;
-      map.bands[pixel] = band;
+      map.bands[pixel] = band - paper;
     }
+  }
+}
+
+/** Without a hand, for a lamp that moves. */
+function layPlain(
+  { elements, bands }: BandMap,
+  pixels: Uint32Array,
+  light: Float32Array,
+  { number, least, paper }: { number: number; least: readonly number[]; paper: number },
+): void {
+  const cuts = Float64Array.from(least);
+  const last = cuts.length - 1;
+  for (let i = 0; i < pixels.length; i++) {
+    const value = light[i]!;
+    let band = 0;
+    while (band < last && value < cuts[band]!) band++;
+    if (band + 1 === paper) continue;
+    const pixel = pixels[i]!;
+    elements[pixel] = number;
+    bands[pixel] = band + 1 - paper;
   }
 }

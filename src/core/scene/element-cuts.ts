@@ -1,4 +1,4 @@
-import { leastOfBands, nearLeastOfBands, type Ranks, rankValues } from '#core/light/bands';
+import { leastOfBands, type NearRanks, nearLeastOfBands, rankValues, sampleRanks } from '#core/light/bands';
 import { joinedValues, type LabelValues, type SceneValues } from './label-values';
 import type { SceneElement } from './scene-element';
 
@@ -15,7 +15,7 @@ export const usualBlend: Blend = { body: 0.3, picture: 0.25 };
 export type ElementCut = { element: SceneElement; least: readonly number[] };
 
 /** Cuts of all elements that were asked for, in their order; and what light and range they were made from, to keep of them what still holds. */
-export type ElementCuts = { of: readonly ElementCut[]; values: SceneValues; picture: { words: string; ranks: Ranks } | null };
+export type ElementCuts = { of: readonly ElementCut[]; values: SceneValues; picture: { words: string; ranks: NearRanks } | null };
 
 type Asked = {
   elements: readonly SceneElement[];
@@ -33,14 +33,25 @@ export function valuesOfElement({ labels, lamp, isByPlace }: SceneElement, value
   return labels.map((label) => (isByPlace ? values.byPlace(label) : values.of(label, lamp)));
 }
 
-// What is blended in need not be exact: every third value tells enough.
-const ranksOf = (labels: Iterable<number>, values: SceneValues): Ranks =>
-  rankValues(
-    joinedValues(
-      [...labels].map((label) => values.of(label).values),
-      3,
-    ),
+/** While something moves so many values tell enough of a part. */
+const enoughValues = 800;
+
+/** Settled, every third value tells enough of what is blended in; while something moves a sample does. */
+function ranksOf(labels: Iterable<number>, values: SceneValues, scale: 1 | 2): NearRanks {
+  const parts = [...labels].map((label) => values.of(label));
+  return scale === 1 ? rankValues(joined(parts, 3)) : sampleRanks(sampled(parts));
+}
+
+const joined = (parts: readonly LabelValues[], every = 1): Float32Array =>
+  joinedValues(
+    parts.map(({ values }) => values),
+    every,
   );
+
+function sampled(parts: readonly LabelValues[]): Float32Array {
+  const count = parts.reduce((sum, { values }) => sum + values.length, 0);
+  return joined(parts, Math.max(1, Math.floor(count / enoughValues)));
+}
 
 const inWords = (labels: Iterable<number>): string => [...labels].sort((one, other) => one - other).join(' ');
 
@@ -50,10 +61,10 @@ const inWords = (labels: Iterable<number>): string => [...labels].sort((one, oth
  */
 export function cutElements({ elements, values, bodyOf, blend, scale, before }: Asked): ElementCuts {
   const known = before?.values === values ? before : undefined;
-  const ofBodies = new Map<string, Ranks>();
-  const rankedBodies = (labels: Iterable<number>): Ranks => {
+  const ofBodies = new Map<string, NearRanks>();
+  const rankedBodies = (labels: Iterable<number>): NearRanks => {
     const words = inWords(labels);
-    const own = ofBodies.get(words) ?? ranksOf(labels, values);
+    const own = ofBodies.get(words) ?? ranksOf(labels, values, scale);
     ofBodies.set(words, own);
     return own;
   };
@@ -61,18 +72,17 @@ export function cutElements({ elements, values, bodyOf, blend, scale, before }: 
   const coloured = new Set(elements.filter(({ spot }) => !spot).flatMap(({ labels }) => [...labels]));
   const words = inWords(coloured);
   const isSameRange = known !== undefined && (known.picture?.words ?? null) === (blend.picture > 0 ? words : null);
-  const picture = isSameRange ? known.picture : blend.picture > 0 ? { words, ranks: ranksOf(coloured, values) } : null;
-  // While the lamp moves one part in 4096 is enough; a sort would be waited for.
-  const leastOf = scale === 1 ? leastOfBands : nearLeastOfBands;
+  const picture = isSameRange ? known.picture : blend.picture > 0 ? { words, ranks: ranksOf(coloured, values, scale) } : null;
   const of = elements.map((element, index): ElementCut => {
     const own = known?.of[index];
     if (isSameRange && own?.element === element) return own;
-    const { labels, shares, spot, isByHand, isByPlace, lamp } = element;
+    const { labels, shares, spot, isByHand, isByPlace, keepsPaper, lamp } = element;
     if (spot) return { element, least: [] };
-    const light = joinedValues(valuesOfElement(element, values).map((part) => part.values));
-    const least = leastOf(rankValues(light), shares);
-    // Under a lamp of its own, or by place, an element is like nothing else.
-    if (!blends || isByHand || isByPlace || lamp || light.length === 0) return { element, least };
+    const parts = valuesOfElement(element, values);
+    const light = scale === 1 ? joined(parts) : sampled(parts);
+    const least = scale === 1 ? leastOfBands(rankValues(light), shares) : nearLeastOfBands(sampleRanks(light), shares);
+    // Under a lamp of its own, or by place, an element is like nothing else; how much of it stays paper is met as it is wished.
+    if (!blends || isByHand || isByPlace || keepsPaper || lamp || light.length === 0) return { element, least };
     const bodies = new Set(labels.flatMap((label) => [...bodyOf(label)]));
     const others = [
       { part: blend.body, least: nearLeastOfBands(rankedBodies(bodies), shares) },

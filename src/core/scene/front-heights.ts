@@ -39,7 +39,10 @@ export function meetingsOf(
     const own = found.get(under) ?? [];
     found.set(under, own);
     let meeting = own.find((known) => known.front === over);
-    if (!meeting) own.push((meeting = { front: over, behind: under, pixels: [] }));
+    if (!meeting) {
+      meeting = { front: over, behind: under, pixels: [] };
+      own.push(meeting);
+    }
     meeting.pixels.push(one, other);
   };
   for (let row = 0; row < height; row++) {

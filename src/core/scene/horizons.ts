@@ -4,6 +4,8 @@
  * Timonen & Westerholm (2010), Scalable height field self-shadowing, Computer Graphics Forum 29.
  */
 
+import { elevationOf } from './angles';
+
 /** Directions in which horizons are known, evenly round, the first towards 12 o'clock, then clockwise. */
 export const horizonDirections = 32;
 /** Levels of an elevation: 255 is straight up. */
@@ -40,14 +42,6 @@ export function stepOf(direction: number): { dx: number; dy: number; alongX: boo
 }
 
 const toLevels = elevationLevels / (Math.PI / 2);
-/** Tangents of elevations are looked up, so many for one of 1; what is steeper is told by its inverse. */
-const tableSize = 4096;
-const levelTable = Uint8Array.from({ length: tableSize + 1 }, (_, place) => Math.round(Math.atan(place / tableSize) * toLevels));
-const steepTable = Uint8Array.from({ length: tableSize + 1 }, (_, place) =>
-  Math.round((Math.PI / 2 - Math.atan(place / tableSize)) * toLevels),
-);
-const levelOf = (rise: number, run: number): number =>
-  rise <= run ? levelTable[((rise / run) * tableSize + 0.5) | 0]! : steepTable[((run / rise) * tableSize + 0.5) | 0]!;
 
 /** Horizons of all cells with a ground. @throws RangeError when the arrays do not fit the size. */
 export function horizonsOf({ width, height, ground, over }: HeightField): Horizons {
@@ -89,7 +83,7 @@ export function horizonsOf({ width, height, ground, over }: HeightField): Horizo
             else high = middle;
           }
           const apart = place - places[low]!;
-          const level = heights[low]! > own ? levelOf(heights[low]! - own, apart) : 0;
+          const level = heights[low]! > own ? Math.round(elevationOf(heights[low]! - own, apart) * toLevels) : 0;
           if (level > 0) {
             levels[base + i] = level;
             far[base + i] = apart > 254 ? 255 : (apart + 0.5) | 0;

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { box, labelMap } from '../../../tests/label-map';
 import { madeUpPicture } from '../../../tests/made-up-make';
+import { outsideRungs } from '#core/light/outside-rungs';
 import { bandShares } from './band-map';
 import { addOutside } from './outside-edits';
 import type { OutsidePx } from './outside-bands';
@@ -14,6 +15,12 @@ const map = (outside: OutsidePx, more: Partial<BandRequest> = {}, shares = [0.4,
   scene.bandMap({ lamp, resolution: 'full', elements: [{ labels: [], shares, outside }], ...more });
 
 describe('on the paper outside', () => {
+  it('takes the palest three of a longer ladder by itself, all of it where shares were set by hand', () => {
+    expect([1, 2, 3, 4, 6].map((rungs) => outsideRungs(rungs))).toEqual([1, 2, 3, 3, 3]);
+    expect(outsideRungs(4, { shares: [0.4, 0.3, 0.2, 0.1] })).toBe(4);
+    expect(outsideRungs(4, { shares: [0.5, 0.5] })).toBe(3);
+  });
+
   it('a halo goes round the image in steps, the deepest next to it, and never over it', () => {
     const { bands, elements } = map({ kind: 'halo', stepPx: 10 });
     const at = (x: number, y: number) => bands[y * width + x];

@@ -1,7 +1,7 @@
 import { directShare } from '#core/light/mixed-light';
 import type { Lamp } from '#core/light/shade';
 import type { CastGround } from './cast-shadow';
-import { type LabelLight, lightStage, type FormFor, type Stage } from './stage';
+import { type LabelLight, lightStage, openFrames, type FormFor, type Stage } from './stage';
 
 /** How much light a place of the picture loses to the illustrator's shade cues. */
 export type Pull = (x: number, y: number) => number;
@@ -35,6 +35,7 @@ function pulled(light: (label: number) => LabelLight, pull: Pull, lamp: Lamp, { 
 /** The light of a scene under any lamp; under each one the bodies are lit once. @param map its width, and px of the picture along one px of it. */
 export function sceneLight(stage: Stage, cast: CastGround, formFor: FormFor, pull: Pull | null, map: Map2): SceneLight {
   const lit = new Map<string, (label: number) => LabelLight>();
+  const frames = map.scale === 2 ? openFrames(stage, formFor, map.width) : null;
   const asked = new Set<string>();
   return {
     under: (lamp) => {
@@ -42,7 +43,7 @@ export function sceneLight(stage: Stage, cast: CastGround, formFor: FormFor, pul
       asked.add(words);
       const known = lit.get(words);
       if (known) return known;
-      const plain = lightStage(stage, cast, lamp, { mapWidth: map.width, scale: map.scale }, formFor);
+      const plain = lightStage(stage, cast, lamp, { mapWidth: map.width, scale: map.scale }, formFor, frames);
       const made = pull ? pulled(plain, pull, lamp, map) : plain;
       lit.set(words, made);
       return made;

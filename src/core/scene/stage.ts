@@ -1,6 +1,8 @@
 import { directShare, lightOnFlat, mixedLight } from '#core/light/mixed-light';
+import type { Form } from '#core/light/inflate';
 import type { Lamp } from '#core/light/shade';
-import type { CastGround } from './cast-shadow';
+import type { CastGround, CastLight } from './cast-shadow';
+import { addMovingLight, type LabelFrame, labelFrame } from './moving-light';
 import type { PictureParts } from './parts';
 import { bodiesByLabel, type CoveringBody, type SceneBody, type SceneFront } from './scene-bodies';
 import { addShading, type LitForm, shadingAt } from './shading-at';
@@ -106,9 +108,30 @@ export type LabelLight = {
   add: (values: Float32Array, pixels: Uint32Array) => void;
 };
 
+/** Where the pixels of a label lie in its form and its horizons; null where it has to be lit pixel by pixel. */
+export type FrameFor = (label: number, cast: CastLight, pixels: Uint32Array) => LabelFrame | null;
+
+/** Frames of the labels of a map of half the resolution, each found once for its form and its horizons. */
+export function openFrames({ bodyAt }: Pick<Stage, 'bodyAt'>, formFor: FormFor, mapWidth: number): FrameFor {
+  const known = new Map<number, { form: Form; over: Int32Array | null; frame: LabelFrame | null }>();
+  return (label, cast, pixels) => {
+    const body = bodyAt(label);
+    // What lies on another takes part in the light on that.
+    if (body.host) return null;
+    const placed = formFor(body);
+    const over = cast.cells?.numbers ?? null;
+    const own = known.get(label);
+    if (own?.form === placed.form && own.over === over) return own.frame;
+    const frame = labelFrame(placed, cast, pixels, mapWidth);
+    known.set(label, { form: placed.form, over, frame });
+    return frame;
+  };
+}
+
 /**
  * The light on each label under a lamp: its body's form, changed by what stands over it.
  * @param lamp a near one in px of the picture. @param map its width, and px of the picture along one px of it.
+ * @param frames for a map of half the resolution, so that a moving lamp is followed; null: pixel by pixel.
  */
 export function lightStage(
   { bodyAt }: Stage,
@@ -116,6 +139,7 @@ export function lightStage(
   lamp: Lamp,
   map: { mapWidth: number; scale: 1 | 2 },
   formFor: FormFor,
+  frames: FrameFor | null = null,
 ): (label: number) => LabelLight {
   const { scale } = map;
   const lit = bodyLighter(lamp, formFor);
@@ -124,11 +148,14 @@ export function lightStage(
   return (label) => {
     const own = known.get(label);
     if (own) return own;
-    const [form, shadow] = [lit(bodyAt(label)), castOn(bodyAt(label))];
+    const form = () => lit(bodyAt(label));
+    const shadow = castOn(bodyAt(label));
     const made: LabelLight = {
-      at: (x, y) => shadow.at(form.at(x * scale, y * scale), x * scale, y * scale),
+      at: (x, y) => shadow.at(form().at(x * scale, y * scale), x * scale, y * scale),
       add: (values, pixels) => {
-        form.add(values, pixels, map);
+        const frame = frames?.(label, shadow, pixels) ?? null;
+        if (frame) return addMovingLight(values, frame, formFor(bodyAt(label)), lamp, shadow);
+        form().add(values, pixels, map);
         shadow.on(values, pixels, map);
       },
     };

@@ -8,6 +8,7 @@ import { staysWhite } from '#core/make/element-names';
 import { areaMm2Of, liesOnPicture } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { rolesOfLadder, usualShares } from '#core/markers/ladder';
+import { outsideRungs } from '#core/light/outside-rungs';
 import { wishedShares } from '#core/light/wished-shares';
 import { type LaidMark, layMarks } from './lay-marks';
 import { measureElement } from './nib';
@@ -88,7 +89,8 @@ export function recipeOfPicture(
   const ofAll = schoolOfColouring(make, picture.colouring);
   let number = 0;
   const elements = coloured.map(({ element }): RecipeElement => {
-    const rungs = element.ladder?.rungs ?? [];
+    const whole = element.ladder?.rungs ?? [];
+    const rungs = element.outside ? whole.slice(0, outsideRungs(whole.length, element.light)) : whole;
     const roles = rolesOfLadder(rungs.length);
     const wished = wishedShares(rungs.length, element.light);
     const isByPlace = liesByPlace(element);

@@ -36,8 +36,8 @@ export function giveLadder(stores: GroupsStores, elementId: string, ladder: Ladd
     .set({ rungId: null, preview: null, said: element ? `${element.name}: ${ladder ? ladderWords(ladder) : 'no ladder'}` : '' });
 }
 
-/** Share of its paper that a white thing keeps bare, unless its maker wishes otherwise. */
-const usualBareShare = 0.15;
+/** Share of its paper that a white thing keeps bare, unless its maker wishes otherwise: it is white, with greys at its edge and under what hangs over it. */
+const usualBareShare = 0.6;
 
 /** Gives what was suggested; a white thing keeps some of its paper bare, unless it has a wish of its own. */
 export function giveSuggested(stores: GroupsStores, elementId: string, suggested: SuggestedLadder): void {

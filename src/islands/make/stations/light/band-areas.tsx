@@ -1,4 +1,6 @@
 import type { ColouredElement } from '#model/coloured-picture';
+import { areaMm2Of } from '#core/make/picture-lookup';
+import type { IndexedTable } from '#core/make/region-tables';
 import { chipColours } from '#core/colour/coats';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { inkHex } from '#ui/colours.ts';
@@ -8,6 +10,7 @@ type Props = {
   /** Paper that each rung covers, light to dark, in mm², by element id. */
   areasMm2: ReadonlyMap<string, number[]>;
   markers: readonly ShownMarker[];
+  table: IndexedTable | undefined;
 };
 
 const barHeightPx = 16;
@@ -15,7 +18,7 @@ const barHeightPx = 16;
 const leastPart = 0.6;
 
 /** How much paper each marker covers, as bars on one scale of cm²: which ink goes fastest is seen before it is read. */
-export function BandAreas({ elements, areasMm2, markers }: Props) {
+export function BandAreas({ elements, areasMm2, markers, table }: Props) {
   const labOf = new Map(markers.map(({ id, lab }) => [id, lab]));
   const rows = elements
     .map((element) => {
@@ -27,7 +30,9 @@ export function BandAreas({ elements, areasMm2, markers }: Props) {
         cm2: (own[index] ?? 0) / 100,
         lab: labOf.get(markerId),
       }));
-      return { element, areaCm2, rungs };
+      // What is kept bare is counted too: it is what a white thing is mostly made of.
+      const paperCm2 = element.light?.highlight === undefined ? null : Math.max(0, areaMm2Of(element, table) / 100 - areaCm2);
+      return { element, areaCm2, paperCm2, rungs };
     })
     .sort((first, second) => second.areaCm2 - first.areaCm2);
   const most = Math.max(...rows.map(({ areaCm2 }) => areaCm2), 0.01);
@@ -35,7 +40,7 @@ export function BandAreas({ elements, areasMm2, markers }: Props) {
     <table className="w-full border-collapse text-left">
       <caption className="pb-1 text-left font-display text-lg font-semibold">Paper each marker covers, in cm²</caption>
       <tbody>
-        {rows.map(({ element, areaCm2, rungs }) => (
+        {rows.map(({ element, areaCm2, paperCm2, rungs }) => (
           <tr key={element.id} className="border-t border-edge align-top">
             <th scope="row" className="w-28 py-1.5 pr-3 font-semibold leading-tight">
               {element.name}
@@ -45,6 +50,11 @@ export function BandAreas({ elements, areasMm2, markers }: Props) {
                 <Bar rungs={rungs} share={areaCm2 / most} />
               </svg>
               <p className="flex flex-wrap gap-x-3">
+                {paperCm2 !== null && (
+                  <span className="whitespace-nowrap">
+                    bare paper <span className="text-sm text-soft">{paperCm2.toFixed(1)}</span>
+                  </span>
+                )}
                 {rungs.map(({ markerId, code, cm2 }) => (
                   <span key={markerId} className="whitespace-nowrap">
                     <span className="font-code text-sm">{code}</span> <span className="text-sm text-soft">{cm2.toFixed(1)}</span>

@@ -69,7 +69,7 @@ export function LightStation({ useMake, useLight, make, picture, table, raster, 
             {lit.length === 0 ? (
               <p>No element has a ladder yet: give one at Groups, and its bands will follow the lamp.</p>
             ) : (
-              <BandAreas elements={lit} areasMm2={bands.areasMm2} markers={markers} />
+              <BandAreas elements={lit} areasMm2={bands.areasMm2} {...{ markers, table }} />
             )}
           </>
         )}

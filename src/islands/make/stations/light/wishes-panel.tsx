@@ -133,10 +133,10 @@ function Wishes({ useMake, useLight, picture, markers, element, onPutDown }: Wis
           <TriedSlider
             {...{ useMake, useLight }}
             label="Paper kept white as a highlight"
-            ends={['none', 'a quarter']}
+            ends={['none', 'nearly all']}
             value={light.highlight ?? 0}
             least={0}
-            most={0.25}
+            most={0.85}
             step={0.01}
             words={(share) => (share ? `${Math.round(100 * share)} %` : 'none')}
             change={(share) => wished({ highlight: share >= 0.01 ? share : null })}

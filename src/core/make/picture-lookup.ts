@@ -1,4 +1,4 @@
-import { outsideRungs } from '#core/light/outside-rungs';
+import { outsideRungs } from '#core/make/outside-rungs';
 import type { ColouredElement } from '#model/coloured-picture';
 import type { Make } from '#model/make';
 import { type Element, mostElementName, type Picture } from '#model/picture';

@@ -9,7 +9,7 @@ import type { PlanElement, PlanSource } from '#model/plan-source';
 import { labelsOf, regionIdsUnder } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { type PullingCue, usualCuesPull } from '#core/light/cues-pull';
-import { outsideRungs } from '#core/light/outside-rungs';
+import { outsideRungs } from '#core/make/outside-rungs';
 import { wishedShares } from '#core/light/wished-shares';
 import { usualBlend } from '#core/scene/element-cuts';
 import type { HandStrokePx } from '#core/scene/hand-light';

@@ -4,7 +4,8 @@ import { castGround, castOverField } from './cast-shadow';
 import { formOfBody } from './body-form';
 import { cellPx, meetingsOf, planeOver } from './front-heights';
 import { partsOfPicture } from './parts';
-import { openStage, type FormFor } from './stage';
+import type { FormFor } from './placed-form';
+import { openStage } from './stage';
 
 const noSky = { ringStrength: 0 };
 const radians = (deg: number) => (deg * Math.PI) / 180;

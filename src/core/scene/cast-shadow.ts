@@ -5,7 +5,7 @@ import { type BodyField, type Caster, castReachMm, cellPx, fieldOfBody, meetings
 import { elevationLevels, horizonDirections, type Horizons, horizonsOf } from './horizons';
 import type { PictureParts } from './parts';
 import type { CoveringBody, SceneFront } from './scene-bodies';
-import type { FormFor } from './stage';
+import type { FormFor } from './placed-form';
 
 /** What a place loses to what stands over it. */
 export type ContactOptions = {
@@ -242,7 +242,13 @@ function castLight({ field, numbers, isGround, closed }: BodyHorizons, hidden: F
     if (scale !== cellPx) {
       for (let i = 0; i < pixels.length; i++) {
         const row = Math.floor(pixels[i]! / mapWidth);
-        values[i] = at(values[i]!, pixels[i]! - row * mapWidth, row);
+        const column = pixels[i]! - row * mapWidth;
+        // Most places see nothing over them, nor do those about them: they are told without weights.
+        const cell = ((row - 1) >> 1) * width - top * width + ((column - 1) >> 1) - left;
+        const isInside = row > 2 * top && row < 2 * (top + height) - 1 && column > 2 * left && column < 2 * (left + width) - 1;
+        const light = values[i]!;
+        const isOpen = isInside && (numbers[cell]! & numbers[cell + 1]! & numbers[cell + width]! & numbers[cell + width + 1]!) === -1;
+        values[i] = isOpen ? (light > 0 ? light : awayShare * light) : at(light, column, row);
       }
       return;
     }

@@ -42,10 +42,14 @@ function smoothEdges({ width, height, elements, bands }: BandMap, pxPerMm: numbe
     }
     function isNearEdge(i: number, element: number): boolean {
       const own = before[i]!;
-      for (const next of [i - reach, i + reach, i - reach * width, i + reach * width]) {
-        if (elements[next] === element && before[next] !== own) return true;
-      }
-      return false;
+      const down = reach * width;
+      // Asked at every pixel: an array of the four would be the longest part of it.
+      return (
+        (elements[i - reach] === element && before[i - reach] !== own) ||
+        (elements[i + reach] === element && before[i + reach] !== own) ||
+        (elements[i - down] === element && before[i - down] !== own) ||
+        (elements[i + down] === element && before[i + down] !== own)
+      );
     }
   }
 }
@@ -79,6 +83,8 @@ export function cleanBands(map: BandMap, pxPerMm: number): void {
     seen[next] = 1;
     part[count++] = next;
   };
+  /** Whether a neighbour is of the same part, or of a lighter band of the same element. */
+  const isWithin = (i: number, next: number) => elements[next] === elements[i] && bands[next]! <= bands[i]!;
   for (let start = 0; start < kinds.length; start++) {
     if (kinds[start] === 0 || seen[start]) continue;
     const kind = kinds[start]!;
@@ -90,15 +96,9 @@ export function cleanBands(map: BandMap, pxPerMm: number): void {
       const i = part[at]!;
       if (distance[i]! > far) far = distance[i]!;
       const column = i % width;
-      // Within lighter bands of its element, and nothing else.
-      const isBeside = (next: number) => kinds[next] !== kind && (elements[next] !== elements[i] || bands[next]! > bands[i]!);
       if (isIsland) {
-        isIsland =
-          column > 0 &&
-          column + 1 < width &&
-          i >= width &&
-          i + width < kinds.length &&
-          ![i - 1, i + 1, i - width, i + width].some(isBeside);
+        const isInside = column > 0 && column + 1 < width && i >= width && i + width < kinds.length;
+        isIsland = isInside && isWithin(i, i - 1) && isWithin(i, i + 1) && isWithin(i, i - width) && isWithin(i, i + width);
       }
       if (column > 0) visit(i - 1, kind);
       if (column + 1 < width) visit(i + 1, kind);

@@ -2,7 +2,7 @@ import type { Form } from '#core/light/inflate';
 import type { HeightField } from './horizons';
 import type { PictureParts } from './parts';
 import type { CoveringBody, SceneFront } from './scene-bodies';
-import type { FormFor } from './stage';
+import type { FormFor, PlacedForm } from './placed-form';
 
 /** Px of the picture along a cell of a height field: shadows are soft, half the resolution tells them. */
 export const cellPx = 2;
@@ -18,8 +18,6 @@ const mostStepMm = 2;
 
 /** The field of a body: what of it may lie in shadow, and what stands over that. `left`, `top`: of its first cell, in cells of the picture. */
 export type BodyField = HeightField & { left: number; top: number };
-
-type Placed = ReturnType<FormFor>;
 
 /** Px of the picture at which two bodies meet, in pairs: of the one in front, and of the one behind. */
 export type Meeting = { front: CoveringBody; behind: CoveringBody; pixels: number[] };
@@ -59,7 +57,7 @@ export function meetingsOf(
 }
 
 /** Height of a form's surface at a pixel of the picture, in px; at a rim that half resolution has lost, that of the nearest cell. */
-function heightAt({ left, top, formScale, form: { width, height, mask, heights } }: Placed, x: number, y: number): number {
+function heightAt({ left, top, formScale, form: { width, height, mask, heights } }: PlacedForm, x: number, y: number): number {
   const column = Math.floor((x - left) / formScale);
   const row = Math.floor((y - top) / formScale);
   const at = (c: number, r: number) => (c >= 0 && r >= 0 && c < width && r < height && mask[r * width + c] ? heights[r * width + c]! : -1);
@@ -71,13 +69,14 @@ function heightAt({ left, top, formScale, form: { width, height, mask, heights }
 const hasRelief = ({ relief: { kind } }: CoveringBody): boolean => kind !== 'pattern' && kind !== 'flat';
 
 /** The forms that make the surface of a body: its own, and of all that it lies on. */
-function formsOf(body: CoveringBody, formFor: FormFor): Placed[] {
-  const all: Placed[] = [];
+function formsOf(body: CoveringBody, formFor: FormFor): PlacedForm[] {
+  const all: PlacedForm[] = [];
   for (let one: CoveringBody | null = body; one; one = one.host) if (hasRelief(one)) all.push(formFor(one));
   return all;
 }
 
-const surfaceAt = (forms: readonly Placed[], x: number, y: number): number => forms.reduce((sum, form) => sum + heightAt(form, x, y), 0);
+const surfaceAt = (forms: readonly PlacedForm[], x: number, y: number): number =>
+  forms.reduce((sum, form) => sum + heightAt(form, x, y), 0);
 
 function highest({ heights }: Form): number {
   let most = 0;
@@ -133,7 +132,7 @@ export function fieldOfBody(
   }
   if (box[2] < 0) return null;
   const grounds = formsOf(body, formFor);
-  const planes = new Map<number, { forms: Placed[]; over: number }>();
+  const planes = new Map<number, { forms: PlacedForm[]; over: number }>();
   const about = [width, height, -1, -1] as typeof box;
   for (const { body: front, overPx } of casters) {
     const forms = formsOf(front, formFor);

@@ -1,9 +1,8 @@
+import type { Form } from '#core/light/inflate';
 import { directShare, fillDirection } from '#core/light/mixed-light';
 import { directionOf, type Lamp } from '#core/light/shade';
 import { awayShare, type CastLight } from './cast-shadow';
-import type { FormFor } from './stage';
-
-type Placed = ReturnType<FormFor>;
+import type { PlacedForm } from './placed-form';
 
 /** For the pixels of a label in a map of half the resolution: the cell of its form, and the number of what stands over it; -1: none. */
 export type LabelFrame = { cells: Int32Array; numbers: Int32Array };
@@ -12,7 +11,7 @@ export type LabelFrame = { cells: Int32Array; numbers: Int32Array };
  * Finds out where the pixels of a label lie in its form and its horizons, once for all lamps; null where its form is not of half resolution, or has lost a
  * pixel: then it is lit pixel by pixel.
  */
-export function labelFrame(placed: Placed, cast: CastLight, pixels: Uint32Array, mapWidth: number): LabelFrame | null {
+export function labelFrame(placed: PlacedForm, cast: CastLight, pixels: Uint32Array, mapWidth: number): LabelFrame | null {
   const { left, top, formScale, form } = placed;
   if (formScale !== 2) return null;
   const cells = new Int32Array(pixels.length);
@@ -31,7 +30,7 @@ export function labelFrame(placed: Placed, cast: CastLight, pixels: Uint32Array,
 }
 
 /** The cell of a form at a place, or beside it where half the resolution has lost that; -1 where all about is lost. */
-function nearestCell({ width, height, mask }: Placed['form'], column: number, row: number): number {
+function nearestCell({ width, height, mask }: Form, column: number, row: number): number {
   const at = row * width + column;
   if (mask[at] === 1) return at;
   for (let y = Math.max(0, row - 1); y <= Math.min(height - 1, row + 1); y++) {
@@ -48,7 +47,7 @@ function nearestCell({ width, height, mask }: Placed['form'], column: number, ro
 export function addMovingLight(
   values: Float32Array,
   { cells, numbers }: LabelFrame,
-  { left, top, form }: Placed,
+  { left, top, form }: PlacedForm,
   lamp: Lamp,
   cast: CastLight,
 ): void {

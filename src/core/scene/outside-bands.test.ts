@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { box, labelMap } from '../../../tests/label-map';
 import { madeUpPicture } from '../../../tests/made-up-make';
-import { outsideRungs } from '#core/light/outside-rungs';
+import { outsideRungs } from '#core/make/outside-rungs';
 import { bandShares } from './band-map';
 import { addOutside } from './outside-edits';
 import type { OutsidePx } from './outside-bands';

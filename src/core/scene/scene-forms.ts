@@ -2,7 +2,7 @@ import type { SaidCutPx } from '#core/light/cut-ends';
 import { type BodyForm, formOfBody } from './body-form';
 import type { PictureParts } from './parts';
 import type { CoveringBody } from './scene-bodies';
-import type { FormFor } from './stage';
+import type { FormFor } from './placed-form';
 
 export type SceneForms = {
   of: FormFor;

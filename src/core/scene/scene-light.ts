@@ -1,7 +1,8 @@
 import { directShare } from '#core/light/mixed-light';
 import type { Lamp } from '#core/light/shade';
 import type { CastGround } from './cast-shadow';
-import { type LabelLight, lightStage, openFrames, type FormFor, type Stage } from './stage';
+import type { FormFor } from './placed-form';
+import { type LabelLight, lightStage, openFrames, type Stage } from './stage';
 
 /** How much light a place of the picture loses to the illustrator's shade cues. */
 export type Pull = (x: number, y: number) => number;

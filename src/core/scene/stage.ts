@@ -4,6 +4,7 @@ import type { Lamp } from '#core/light/shade';
 import type { CastGround, CastLight } from './cast-shadow';
 import { addMovingLight, type LabelFrame, labelFrame } from './moving-light';
 import type { PictureParts } from './parts';
+import type { FormFor } from './placed-form';
 import { bodiesByLabel, type CoveringBody, type SceneBody, type SceneFront } from './scene-bodies';
 import { addShading, type LitForm, shadingAt } from './shading-at';
 
@@ -13,8 +14,6 @@ export type Stage = {
   /** What lies in front of what and may throw a shadow on it, border by border. */
   casting: readonly SceneFront[];
 };
-
-export type FormFor = (body: CoveringBody) => Omit<LitForm, 'light'>;
 
 type Standing = { bodies?: readonly SceneBody[] | undefined; fronts?: readonly SceneFront[] | undefined };
 

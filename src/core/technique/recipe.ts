@@ -8,7 +8,7 @@ import { staysWhite } from '#core/make/element-names';
 import { areaMm2Of, liesOnPicture } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { rolesOfLadder, usualShares } from '#core/markers/ladder';
-import { outsideRungs } from '#core/light/outside-rungs';
+import { outsideRungs } from '#core/make/outside-rungs';
 import { wishedShares } from '#core/light/wished-shares';
 import { type LaidMark, layMarks } from './lay-marks';
 import { measureElement } from './nib';

@@ -177,6 +177,22 @@ test('the hand paints darker, lighter and white and draws a fold; strokes stay w
   await sweep(page, [at(750, 430), at(752, 480), at(756, 540)]);
   await expect(page.locator('[data-light-said]')).toHaveText('A fold: dark on the right of its way.');
 
+  // While a stroke is drawn its effect is seen, and nothing is kept.
+  await page.getByRole('button', { name: 'Darker' }).click();
+  await expectBandsShown(page);
+  const untouched = await painted(page);
+  const sheet = await page.getByRole('application').boundingBox();
+  if (!sheet) throw new Error('The picture is not in sight.');
+  await page.mouse.move(sheet.x + 0.42 * sheet.width, sheet.y + 0.62 * sheet.height);
+  await page.mouse.down();
+  await page.mouse.move(sheet.x + 0.47 * sheet.width, sheet.y + 0.64 * sheet.height, { steps: 8 });
+  await expect.poll(() => painted(page), 'seen under the hand').not.toBe(untouched);
+  expect((await keptColours(page))?.colouring.strokes, 'not kept yet').toHaveLength(3);
+  await page.mouse.up();
+  await expect(strokes(page)).toHaveAttribute('data-strokes', '4');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(strokes(page)).toHaveAttribute('data-strokes', '3');
+
   // By keys: walk to an area, Enter.
   await page.getByRole('button', { name: 'Darker' }).click();
   await page.getByRole('application').focus();

@@ -29,6 +29,8 @@ type Props = {
   onGather?: ((labels: number[], gesture: 'tap' | 'sweep', path: Share[]) => void) | undefined;
   /** Half the width of what a drag draws, as a share of the picture's width; its way is shown so wide. */
   brush?: number | undefined;
+  /** The way of a drag while it is drawn, at most once a frame, and null when it ends: where its effect is shown, its way is but a thin line over it. */
+  onDraw?: ((path: readonly Share[] | null) => void) | undefined;
   /** The label that blinks, and a number that is another each time it is to. */
   blink?: { label: number; turn: number } | null;
   /** Box round a label, left, top, width, height in px of the picture: what is under the hand is marked there. */
@@ -130,8 +132,11 @@ function PictureSheet(props: SheetProps) {
   const path = useRef<Share[]>([]);
   const trail = useRef<SVGPolylineElement>(null);
   const hover = useRef<HTMLCanvasElement>(null);
+  const drawn = useRef(0);
   const [touched, setTouched] = useState<readonly number[]>([]);
   const canGather = onGather !== undefined && labels !== null;
+  // What a stroke does is seen beneath it: a wide trail would hide it.
+  const isLine = props.brush === undefined || props.onDraw !== undefined;
   const touch = (found: readonly number[]) => {
     setTouched((before) => (before.join() === found.join() ? before : found));
     onPoint?.(found.at(-1) ?? 0);
@@ -173,6 +178,12 @@ function PictureSheet(props: SheetProps) {
     path.current.push([(event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height]);
     trail.current?.setAttribute('points', path.current.map(([x, y]) => `${x * width},${y * height}`).join(' '));
     touch(props.brush === undefined ? [...(swept.current ?? [])] : []);
+    const { onDraw } = props;
+    if (!onDraw || drawn.current !== 0) return;
+    drawn.current = requestAnimationFrame(() => {
+      drawn.current = 0;
+      if (swept.current) onDraw([...path.current]);
+    });
   };
   const finish = () => {
     const gathered = [...(swept.current ?? [])];
@@ -181,6 +192,7 @@ function PictureSheet(props: SheetProps) {
     path.current = [];
     trail.current?.setAttribute('points', '');
     touch([]);
+    props.onDraw?.(null);
     return { gathered, way };
   };
   const hasMoved = (way: readonly Share[]) => {
@@ -238,8 +250,8 @@ function PictureSheet(props: SheetProps) {
               ref={trail}
               fill="none"
               stroke={accentHex}
-              strokeOpacity={props.brush === undefined ? 0.8 : 0.4}
-              strokeWidth={props.brush === undefined ? 2 : Math.max(2, 2 * props.brush * width)}
+              strokeOpacity={isLine ? 0.8 : 0.4}
+              strokeWidth={isLine ? 2 : Math.max(2, 2 * (props.brush ?? 0) * width)}
               strokeLinecap="round"
               strokeLinejoin="round"
             />

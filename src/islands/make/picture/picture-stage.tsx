@@ -116,6 +116,7 @@ export function PictureStage({ record, module, useDesk, nearness, ...seen }: Pro
   } = use;
   const brush = brushMm === null ? undefined : brushMm / picture.widthMm;
   const blinking = blink ? table?.byId.get(blink.regionId) : undefined;
+  const inMm = (path: readonly (readonly [number, number])[]) => path.map(([x, y]): PlaceMm => [x * picture.widthMm, y * picture.heightMm]);
   // A near lamp that is moved over a picture stands on that one from then on.
   const ofScene = (moved: LampOver): SceneLamp => (moved.kind === 'near' ? { ...moved, pictureId: picture.id } : moved);
   const Overlay = module?.Overlay;
@@ -136,13 +137,9 @@ export function PictureStage({ record, module, useDesk, nearness, ...seen }: Pro
         }
         buttons={<NamesButton isOn={state.showsNames} onTurn={state.showNames} />}
         onPoint={setPointed}
-        onGather={
-          table
-            ? (labels, gesture, path) =>
-                onMove({ labels, gesture, pathMm: path.map(([x, y]): PlaceMm => [x * picture.widthMm, y * picture.heightMm]) })
-            : undefined
-        }
+        onGather={table ? (labels, gesture, path) => onMove({ labels, gesture, pathMm: inMm(path) }) : undefined}
         brush={brush}
+        onDraw={brush !== undefined && module?.onDraw ? (path) => module.onDraw?.({ ...seen, useDesk }, path && inMm(path)) : undefined}
         blink={blinking && blink ? { label: blinking.label, turn: blink.turn } : null}
         boxOf={table ? boxOf : undefined}
         onWalk={(direction) => {

@@ -97,6 +97,8 @@ export type StationModule<D> = {
   stage?: (seen: Seen & { useDesk: Desk<D> }, desk: D) => StageUse;
   /** Default: a tap chooses. */
   onMove?: (seen: Seen & { useDesk: Desk<D> }, move: HandMove, tools: MoveTools) => void;
+  /** What a drag that is under way would do, to be shown; null: it has ended, and is told by onMove if it was done. Default: nothing is shown. */
+  onDraw?: (seen: Seen & { useDesk: Desk<D> }, pathMm: readonly PlaceMm[] | null) => void;
 };
 
 /** A station of the workline: one entry of `stations` (all-stations.ts) and one folder. */

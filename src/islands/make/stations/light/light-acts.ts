@@ -77,6 +77,20 @@ export function movedOutside(pictureId: string, elementId: string, change: (now:
   };
 }
 
+/** Shows what a stroke that is being drawn does; null: it has ended. */
+export function tryStroke(useMake: MakeStore, useLight: LightDesk, of: ColouringName, path: readonly PlaceMm[] | null): void {
+  const { tool, radiusMm, step } = useLight.getState();
+  if (step !== 'hand') return;
+  tryLight(useMake, useLight, (newest) => {
+    const picture = path && colouredNow(newest, of);
+    const { operations = [] } = picture ? layHandStroke(picture, { kind: tool, path, radiusMm }, triedStrokeId) : {};
+    return operations.length > 0 ? operations : null;
+  });
+}
+
+/** Of a stroke that is only shown. */
+const triedStrokeId = 'tried';
+
 /** Lays a stroke of the hand along a way over the picture. */
 export function layStroke(useMake: MakeStore, useLight: LightDesk, of: ColouringName, path: readonly PlaceMm[]): void {
   const { tool, radiusMm, set } = useLight.getState();

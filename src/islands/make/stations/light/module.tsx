@@ -1,7 +1,7 @@
 import { nameOfColouring } from '#core/make/coloured';
 import { pxPerMmOfPicture } from '#core/make/scale';
 import type { Desk, OverlayProps, Seen, StationModule } from '../station';
-import { edgeAt, layStroke, turnEdge } from './light-acts';
+import { edgeAt, layStroke, tryStroke, turnEdge } from './light-acts';
 import type { LightDeskState } from './light-desk';
 import { LightOverlay } from './light-overlay';
 import { LightStation } from './light-station';
@@ -45,4 +45,5 @@ export const station: StationModule<LightDeskState> = {
     const first = move.labels[0] ?? 0;
     if (first > 0) choose(first);
   },
+  onDraw: ({ useMake, useDesk, picture }, pathMm) => tryStroke(useMake, useDesk, nameOfColouring(picture), pathMm),
 };

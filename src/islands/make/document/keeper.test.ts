@@ -138,7 +138,8 @@ describe('the keeper', () => {
     expect(await keeper.takeStep('undo')).toBe(true);
     await kept(seen);
     expect(server.document.name).toBe('Theirs');
-  });
+    // 1200 edits, each checked as the server checks it: minutes on a machine that does much else.
+  }, 240_000);
 
   it('sets aside what is refused for good, keeps what comes after, through a new start', async () => {
     const outbox = memoryOutbox();

@@ -127,6 +127,18 @@ describe('cut ends', () => {
     expect(scene.edges({ ...request, cuts: [side] }).filter(({ isCut }) => isCut)).toHaveLength(5);
   });
 
+  it('every point of an edge lies on its body, at half resolution too: what is said there is said of it', () => {
+    const labels = labelMap(width, height, [(x, y) => y > 31 && y < 259 && Math.abs(x - 151) < 33 + 0.3 * (y - 31)]);
+    const edges = openScene(labels, width, height, { pxPerMm }).edges({
+      lamp: left,
+      elements: [{ labels: [1], shares: [1] }],
+      resolution: 'full',
+    });
+    const points = edges.flatMap((edge) => edge.points);
+    expect(points.length).toBeGreaterThan(60);
+    for (const [x, y] of points) expect(labels[Math.floor(y) * width + Math.floor(x)]).toBe(1);
+  });
+
   it('a dome is cut off at its flat side', () => {
     const isCut = ends((x, y) => y < 200 && Math.hypot(x - 150, y - 200) < 120);
     expect([isCut(150, 198), isCut(150, 84)]).toEqual([true, false]);

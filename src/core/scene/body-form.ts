@@ -134,6 +134,17 @@ export type BodyEdge = { points: (readonly [number, number])[]; isCut: boolean; 
 /** Points of an edge are kept so far apart, in px of the picture. */
 const edgeStepPx = 6;
 
+/** The middle of a pixel of a body in a cell at its rim: what is said of an edge is known by lying on its body. */
+function pointInside({ labels, width, height }: PictureParts, { covered }: CoveringBody, x: number, y: number, scale: 1 | 2) {
+  for (let dy = 0; dy < scale; dy++) {
+    for (let dx = 0; dx < scale; dx++) {
+      if (x + dx < width && y + dy < height && covered.has(labels[(y + dy) * width + x + dx]!))
+        return [x + dx + 0.5, y + dy + 0.5] as const;
+    }
+  }
+  return [x + 0.5, y + 0.5] as const;
+}
+
 /** The edges of a body between its corners, those that something hides left out. @param options as for its form. */
 export function edgesOfBody(picture: PictureParts, body: CoveringBody, options: FormOptions): BodyEdge[] {
   const { cut, scale, own, found } = cutOutForForm(picture, body, options);
@@ -143,7 +154,7 @@ export function edgesOfBody(picture: PictureParts, body: CoveringBody, options: 
     if (isHidden) return [];
     const points = pixels
       .filter((_, place) => place % step === 0 || place === pixels.length - 1)
-      .map((i) => [((i % width) + 0.5) * scale + left, (Math.floor(i / width) + 0.5) * scale + top] as const);
+      .map((i) => pointInside(picture, body, (i % width) * scale + left, Math.floor(i / width) * scale + top, scale));
     return [{ points, isCut, said: own.find((one) => one === said)?.whole ?? null }];
   });
 }

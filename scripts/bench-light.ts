@@ -42,13 +42,13 @@ let turn = 0;
 const rows: [string, string, (side: number) => BandRequest['lamp'], Partial<BandRequest>][] = [
   [
     'half resolution, far lamp, while it moves',
-    '1.5',
+    '3.5',
     (side) => ({ kind: 'distant', azimuthDeg: side, heightDeg: 40 }),
     { resolution: 'half' },
   ],
   [
     'half resolution, near lamp, while it moves',
-    '1.5',
+    '5',
     (side) => ({ kind: 'near', xPx: 200 + side, yPx: 400, heightPx: 300 }),
     { resolution: 'half' },
   ],

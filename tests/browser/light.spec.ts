@@ -152,6 +152,9 @@ test('each element: more shadow, shares by hand, a kept highlight, a lamp of its
   await wishes(page).getByRole('button', { name: 'As usual' }).click();
   expect((await elementOf(page, 'Wing'))?.light?.shares).toBeUndefined();
   await expect(page.getByRole('button', { name: /^Wing.*highlight kept, a lamp of its own/ })).toBeVisible();
+  // The table of areas counts what stays bare.
+  await step(page, 'Lamp');
+  await expect(page.getByRole('row', { name: /^Wing/ })).toContainText(/bare paper \d+\.\d/);
 });
 
 test('the hand paints darker, lighter and white and draws a fold; strokes stay when the lamp moves and are undone', async ({

@@ -88,7 +88,8 @@ export function castGround({ picture, fronts, bodyAt, formFor, pxPerMm, options 
     const known = checked.get(body);
     if (known !== undefined) return known;
     const own = meetings.get(body) ?? [];
-    const forms = [body, ...own.map(({ front }) => front)].map((one) => formFor(one).form);
+    // Of a thing that lies on another the surface is that of both.
+    const forms = [body, ...own.map(({ front }) => front)].flatMap(withHosts).map((one) => formFor(one).form);
     const last = kept.get(body.key);
     const isSame = last !== undefined && last.forms.length === forms.length && forms.every((form, index) => form === last.forms[index]);
     const casters = () => own.map((meeting) => ({ body: meeting.front, overPx: planeOver(meeting, formFor, picture.width, pxPerMm) }));

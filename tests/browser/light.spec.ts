@@ -413,6 +413,7 @@ test.describe('by touch', () => {
     await wishes(page).getByRole('button', { name: 'Keep it light' }).tap();
     expect((await elementOf(page, 'Wing'))?.light).toEqual({ shade: 'light' });
     await page.getByRole('tab', { name: 'Hand' }).tap();
+    await expectBandsShown(page);
     const before = sum(await colourAt(page, at(676, 170)));
     await touch(at(676, 170));
     await expect(strokes(page)).toHaveAttribute('data-strokes', '1');

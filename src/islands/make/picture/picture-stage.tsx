@@ -122,7 +122,11 @@ export function PictureStage({ record, module, useDesk, nearness, ...seen }: Pro
   const Overlay = module?.Overlay;
 
   return (
-    <div className="relative h-full min-h-0" data-bands={bands.paint ? 'shown' : 'none'} data-chosen={chosenId ?? ''}>
+    <div
+      className="relative h-full min-h-0"
+      data-bands={bands.isSettled ? 'shown' : bands.paint ? 'changing' : 'none'}
+      data-chosen={chosenId ?? ''}
+    >
       <PictureView
         layers={layers}
         labels={raster.labels}

@@ -34,6 +34,8 @@ export type Bands = {
   contacts: readonly Contact[];
   /** Ids of the elements in the order of their numbers in the band map. */
   ids: readonly string[];
+  /** Whether what is painted is whole and of what is asked now; while the lamp moves it is not. */
+  isSettled: boolean;
   problem: string | null;
   /** Begins anew where the light could not be computed. */
   tryAgain: () => void;
@@ -41,7 +43,7 @@ export type Bands = {
 
 export type ElementEdge = SceneEdge & { elementId: string };
 
-type Painted = Omit<Bands, 'problem' | 'tryAgain'>;
+type Painted = Omit<Bands, 'problem' | 'tryAgain' | 'isSettled'>;
 const noBands: Painted = { paint: null, areasMm2: new Map(), places: new Map(), edges: [], contacts: [], ids: [] };
 
 export type BandsOptions = {
@@ -72,7 +74,7 @@ export function useBands(
   { table, labels, source, isMoving, markers, isShown, view = 'bands', withEdges = false, withContacts = false }: BandsOptions,
 ): Bands {
   const [plan, setPlan] = useState<NewestWish<PlanRequest> | null>(null);
-  const [mapped, setMapped] = useState<PlanAnswer | null>(null);
+  const [mapped, setMapped] = useState<{ request: PlanRequest | 'draft'; answer: PlanAnswer } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [bands, setBands] = useState<Painted>(noBands);
   const byId = useMemo(() => rowsById(markers), [markers]);
@@ -111,12 +113,12 @@ export function useBands(
           isDraft = false;
           const draft = await worker.ask((api) => api.plan({ ...request, resolution: 'half', wants: nothingBeside }));
           if (!current) return;
-          setMapped(draft);
+          setMapped({ request: 'draft', answer: draft });
           if (!isNewest()) return;
         }
         const answer = await worker.ask((api) => api.plan(request));
         if (!current) return;
-        setMapped(answer);
+        setMapped({ request, answer });
         setProblem(null);
       },
       (error) => current && setProblem(problemToShow(error).message),
@@ -146,13 +148,13 @@ export function useBands(
 
   const colours = useSettled(
     useMemo(
-      () => (picture && mapped ? coloursOfBands(picture, mapped.ids, byId, view === 'lightness') : null),
+      () => (picture && mapped ? coloursOfBands(picture, mapped.answer.ids, byId, view === 'lightness') : null),
       [picture, mapped, byId, view],
     ),
   );
   useLayoutEffect(() => {
     if (!mapped || !colours) return setBands(noBands);
-    const { map, ids, pixels, places, form, edges, contacts } = mapped;
+    const { map, ids, pixels, places, form, edges, contacts } = mapped.answer;
     const pxMm2 = (map.scale / pxPerMm) ** 2;
     setBands({
       paint:
@@ -167,5 +169,6 @@ export function useBands(
     });
   }, [mapped, colours, pxPerMm, view]);
 
-  return useMemo(() => ({ ...bands, problem, tryAgain }), [bands, problem, tryAgain]);
+  const isSettled = bands.paint !== null && (!asked || (asked.resolution === 'full' && mapped?.request === asked));
+  return useMemo(() => ({ ...bands, isSettled, problem, tryAgain }), [bands, isSettled, problem, tryAgain]);
 }

@@ -130,9 +130,9 @@ export function standingLabels(
         ...(on === undefined ? {} : { on: labelOf(on) }),
         ...(relief ? { relief } : {}),
       })),
-    fronts: fronts.flatMap(({ between, front }) => {
+    fronts: fronts.flatMap(({ between, front, sureness }) => {
       if (front === null || bodyOf.get(between[0]) === bodyOf.get(between[1])) return [];
-      return [{ front: labelOf(front), behind: labelOf(front === between[0] ? between[1] : between[0]) }];
+      return [{ front: labelOf(front), behind: labelOf(front === between[0] ? between[1] : between[0]), sureness }];
     }),
   };
 }

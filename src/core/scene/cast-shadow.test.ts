@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { box, disk, labelMap } from '../../../tests/label-map';
-import { castGround, castOverField } from './cast-shadow';
+import { type CastGround, castGround, castOverField } from './cast-shadow';
 import { formOfBody } from './body-form';
 import { cellPx, meetingsOf, planeOver } from './front-heights';
 import { partsOfPicture } from './parts';
 import type { FormFor } from './placed-form';
+import type { SceneFront } from './scene-bodies';
 import { openStage } from './stage';
 
 const noSky = { ringStrength: 0 };
@@ -69,7 +70,7 @@ describe('contact and cast shadow', () => {
   });
 
   const [width, height, pxPerMm] = [300, 300, 10];
-  function standing(shapes: Parameters<typeof labelMap>[2], fronts: { front: number; behind: number }[]) {
+  function standing(shapes: Parameters<typeof labelMap>[2], fronts: SceneFront[]) {
     const picture = partsOfPicture(labelMap(width, height, shapes), width, height);
     const stage = openStage(picture, { fronts });
     const kept = new Map<unknown, ReturnType<FormFor>>();
@@ -113,5 +114,28 @@ describe('contact and cast shadow', () => {
     expect(second.castersOn([stage.bodyAt(2)])).toEqual([stage.bodyAt(1)]);
     second.keepOnly([stage.bodyAt(1)]);
     expect(second.kept.size).toBe(0);
+  });
+
+  it('horizons of before end where the form of a body in front is another, and where one is surer of what lies in front', () => {
+    const lamp = { kind: 'distant', azimuthDeg: 0, heightDeg: 45 } as const;
+    const shapes = [box(60, 30, 240, 150), box(135, 150, 165, 290)];
+    const sure = standing(shapes, [{ front: 1, behind: 2, sureness: 1 }]);
+    const unsure = standing(shapes, [{ front: 1, behind: 2, sureness: 0.3 }]);
+    // One form for all: only what is said of them differs.
+    const groundOf = ({ picture, stage }: typeof sure, formFor: FormFor, before?: CastGround) =>
+      castGround({ picture, fronts: stage.casting, bodyAt: stage.bodyAt, formFor, pxPerMm, before });
+    const { formFor } = sure;
+    const byKey = new Map([1, 2].map((label) => [sure.stage.bodyAt(label).key, sure.stage.bodyAt(label)]));
+    const shared: FormFor = (body) => formFor(byKey.get(body.key) ?? body);
+    const lightUnderHem = (ground: CastGround, { stage }: typeof sure) => ground.under(lamp, 1)(stage.bodyAt(2)).at(1, 150, 170);
+    const first = groundOf(unsure, shared);
+    const low = lightUnderHem(first, unsure);
+    const second = groundOf(sure, shared, first);
+    expect(lightUnderHem(second, sure), 'surely in front it throws more').toBeLessThan(low - 0.1);
+    const lower: FormFor = (body) => {
+      const own = shared(body);
+      return body.labels[0] === 1 ? { ...own, form: { ...own.form, heights: own.form.heights.map((height) => height / 3) } } : own;
+    };
+    expect(lightUnderHem(groundOf(sure, lower, second), sure), 'a lower front').toBeGreaterThan(lightUnderHem(second, sure) + 0.1);
   });
 });

@@ -1,7 +1,7 @@
 import type { Lamp } from '#core/light/shade';
 import type { Form } from '#core/light/inflate';
 import { bearingOf, elevationOf } from './angles';
-import { type BodyField, type Caster, castReachMm, cellPx, fieldOfBody, meetingsOf, planeOver } from './front-heights';
+import { type BodyField, type Caster, castReachMm, cellPx, fieldOfBody, meetingsOf, planeOver, shareOfHeight } from './front-heights';
 import { elevationLevels, horizonDirections, type Horizons, horizonsOf } from './horizons';
 import type { PictureParts } from './parts';
 import type { CoveringBody, SceneFront } from './scene-bodies';
@@ -27,7 +27,8 @@ export const awayShare = 0.4;
 
 /** What is known of a body that something stands over. */
 type BodyHorizons = Horizons & { field: Pick<BodyField, 'left' | 'top' | 'width' | 'height'>; isGround: Uint8Array; closed: Float32Array };
-type KeptHorizons = BodyHorizons & { forms: Form[] };
+/** `of`: the forms that they are made of, and in what shares of their heights those stand. */
+type KeptHorizons = BodyHorizons & { of: (Form | number)[] };
 
 /** How the light that falls on a body is changed by what stands over it. */
 export type CastLight = {
@@ -90,17 +91,23 @@ export function castGround({ picture, fronts, bodyAt, formFor, pxPerMm, options 
     const own = meetings.get(body) ?? [];
     // Of a thing that lies on another the surface is that of both.
     const forms = [body, ...own.map(({ front }) => front)].flatMap(withHosts).map((one) => formFor(one).form);
+    const of = [...forms, ...own.map(({ sureness }) => shareOfHeight(sureness))];
     const last = kept.get(body.key);
-    const isSame = last !== undefined && last.forms.length === forms.length && forms.every((form, index) => form === last.forms[index]);
-    const casters = () => own.map((meeting) => ({ body: meeting.front, overPx: planeOver(meeting, formFor, picture.width, pxPerMm) }));
-    const made = isSame ? last : makeFor(body, casters(), forms);
+    const isSame = last !== undefined && last.of.length === of.length && of.every((one, index) => one === last.of[index]);
+    const casters = () =>
+      own.map((meeting) => ({
+        body: meeting.front,
+        overPx: planeOver(meeting, formFor, picture.width, pxPerMm),
+        share: shareOfHeight(meeting.sureness),
+      }));
+    const made = isSame ? last : makeFor(body, casters(), of);
     if (made) kept.set(body.key, made);
     checked.set(body, made);
     return made;
   };
-  const makeFor = (body: CoveringBody, casters: readonly Caster[], forms: Form[]): KeptHorizons | null => {
+  const makeFor = (body: CoveringBody, casters: readonly Caster[], of: KeptHorizons['of']): KeptHorizons | null => {
     const field = fieldOfBody(picture, body, casters, formFor, castReachMm * pxPerMm);
-    return field && { ...bodyHorizons(field), forms };
+    return field && { ...bodyHorizons(field), of };
   };
   return {
     kept,

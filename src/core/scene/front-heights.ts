@@ -15,12 +15,14 @@ export const castReachMm = 10;
 const stepOfRise = 0.5;
 const leastStepMm = 0.4;
 const mostStepMm = 2;
+/** What a drawing tells less surely than this to lie in front stands less high than it would: wrongly in front it would throw a whole shadow. */
+const sureOfHeight = 0.85;
 
 /** The field of a body: what of it may lie in shadow, and what stands over that. `left`, `top`: of its first cell, in cells of the picture. */
 export type BodyField = HeightField & { left: number; top: number };
 
-/** Px of the picture at which two bodies meet, in pairs: of the one in front, and of the one behind. */
-export type Meeting = { front: CoveringBody; behind: CoveringBody; pixels: number[] };
+/** Px of the picture at which two bodies meet, in pairs: of the one in front, and of the one behind. `sureness`: of the surest border of theirs. */
+export type Meeting = { front: CoveringBody; behind: CoveringBody; pixels: number[]; sureness: number };
 
 /** Where bodies meet of which one lies in front: the same for every form they take. */
 export function meetingsOf(
@@ -28,20 +30,22 @@ export function meetingsOf(
   fronts: readonly SceneFront[],
   bodyOf: (label: number) => CoveringBody,
 ): Map<CoveringBody, Meeting[]> {
-  const isFront = new Set(fronts.map(({ front, behind }) => front * 65536 + behind));
+  const isFront = new Map(fronts.map(({ front, behind, sureness = 1 }) => [front * 65536 + behind, sureness] as const));
   const found = new Map<CoveringBody, Meeting[]>();
   const note = (one: number, other: number) => {
     const [front, behind] = [labels[one]!, labels[other]!];
-    if (!isFront.has(front * 65536 + behind)) return;
+    const sureness = isFront.get(front * 65536 + behind);
+    if (sureness === undefined) return;
     const [over, under] = [bodyOf(front), bodyOf(behind)];
     const own = found.get(under) ?? [];
     found.set(under, own);
     let meeting = own.find((known) => known.front === over);
     if (!meeting) {
-      meeting = { front: over, behind: under, pixels: [] };
+      meeting = { front: over, behind: under, pixels: [], sureness };
       own.push(meeting);
     }
     meeting.pixels.push(one, other);
+    meeting.sureness = Math.max(meeting.sureness, sureness);
   };
   for (let row = 0; row < height; row++) {
     for (let column = 0; column < width; column++) {
@@ -101,8 +105,11 @@ export function planeOver({ pixels, front: over, behind: under }: Meeting, formF
   return Math.max(0, gaps[Math.floor(gaps.length / 2)]! + step);
 }
 
-/** What may throw a shadow on a body: how far its plane lies over that of the body, in px of the picture. */
-export type Caster = { body: CoveringBody; overPx: number };
+/** What may throw a shadow on a body: how far its plane lies over that of the body, in px of the picture, and in what share of its height it stands. */
+export type Caster = { body: CoveringBody; overPx: number; share: number };
+
+/** In what share of its height what lies in front stands over what is behind it. */
+export const shareOfHeight = (sureness: number): number => Math.min(1, sureness / sureOfHeight);
 
 /**
  * What stands over a body, for its horizons; null: nothing does.
@@ -132,13 +139,13 @@ export function fieldOfBody(
   }
   if (box[2] < 0) return null;
   const grounds = formsOf(body, formFor);
-  const planes = new Map<number, { forms: PlacedForm[]; over: number }>();
+  const planes = new Map<number, { forms: PlacedForm[]; over: number; share: number }>();
   const about = [width, height, -1, -1] as typeof box;
-  for (const { body: front, overPx } of casters) {
+  for (const { body: front, overPx, share } of casters) {
     const forms = formsOf(front, formFor);
     for (const label of front.covered) {
       if (planes.has(label)) continue;
-      planes.set(label, { forms, over: overPx });
+      planes.set(label, { forms, over: overPx, share });
       widen(label, about);
     }
   }
@@ -163,7 +170,7 @@ export function fieldOfBody(
             continue;
           }
           const plane = planes.get(label);
-          if (plane && Number.isNaN(over[cell]!)) over[cell] = (plane.over + surfaceAt(plane.forms, x, y)) / cellPx;
+          if (plane && Number.isNaN(over[cell]!)) over[cell] = (plane.share * (plane.over + surfaceAt(plane.forms, x, y))) / cellPx;
         }
       }
     }

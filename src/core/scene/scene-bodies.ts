@@ -3,8 +3,8 @@ import type { PictureParts } from './parts';
 
 /** What is shaded as one: labels, what they lie on, and their relief. A label in no body is a body of its own. */
 export type SceneBody = { labels: readonly number[]; on?: number | undefined; relief?: Relief | undefined };
-/** Of two labels with a common border: which lies in front. */
-export type SceneFront = { front: number; behind: number };
+/** Of two labels with a common border: which lies in front. `sureness` 0 to 1: how well that is known. Default 1. */
+export type SceneFront = { front: number; behind: number; sureness?: number | undefined };
 
 /** A body with all that its form goes on beneath. */
 export type CoveringBody = {

@@ -4,7 +4,11 @@ const rooms = [
   {
     name: 'core',
     path: '^src/core',
-    may: ['^src/core', '^src/model', '^node_modules/(culori|dequal|fflate|@noble|fastest-levenshtein|simplify-js|date-fns|d3)/'],
+    may: [
+      '^src/core',
+      '^src/model',
+      '^node_modules/(culori|dequal|fflate|@noble|fastest-levenshtein|simplify-js|concaveman|@types/concaveman|date-fns|d3)/',
+    ],
   },
   {
     name: 'server',

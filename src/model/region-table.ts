@@ -35,6 +35,8 @@ const shadeCueSchema = z.object({
   count: z.int().check(z.positive()),
   boundsMm: boundsMmSchema,
   centreMm: placeMmSchema,
+  /** The concave hull of their ink. Absent in tables of before it was kept. */
+  outlineMm: z.optional(z.array(placeMmSchema).check(z.minLength(1), z.maxLength(2000))),
   directionDeg: z.optional(z.number().check(z.minimum(0), z.maximum(180))),
   /** The region they lie in. */
   regionId: z.nullable(regionIdSchema),

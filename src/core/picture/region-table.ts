@@ -42,11 +42,12 @@ export function toRegionTable({ found, cues, narrowestPx, scene }: PictureReadin
       between: [idOf(first), idOf(second)],
       lengthMm: mm(lengthPx),
     })),
-    cues: cues.map(({ kind, count, boundsPx, centrePx, directionDeg }) => ({
+    cues: cues.map(({ kind, count, boundsPx, centrePx, outlinePx, directionDeg }) => ({
       kind,
       count,
       boundsMm: boundsPx.map(mm) as [number, number, number, number],
       centreMm: [mm(centrePx[0]), mm(centrePx[1])],
+      outlineMm: outlinePx.map(([x, y]) => [mm(x), mm(y)] as [number, number]),
       ...(directionDeg === undefined ? {} : { directionDeg: hundredths(directionDeg) }),
       regionId: idOf(found.labels[Math.floor(centrePx[1]) * found.width + Math.floor(centrePx[0])] as number),
     })),

@@ -1,3 +1,4 @@
+import { type Outline, outlineOfInk } from '#core/raster/ink-outline';
 import { usualPxPerMm } from '#core/raster/resolution';
 import { labelComponents } from '#core/raster/components';
 import { assertRaster, type BinaryImage } from '#core/raster/image';
@@ -16,6 +17,8 @@ export type ShadeCue = {
   centrePx: [number, number];
   /** Direction of the strokes, 0 to 180 degrees clockwise from 12 o'clock. */
   directionDeg?: number;
+  /** The concave hull of its ink, in px. */
+  outlinePx: Outline;
   /** Pixel numbers (row x width + column) of its ink. */
   ink: Uint32Array;
 };
@@ -130,7 +133,11 @@ function isHatching(group: readonly Stroke[]): boolean {
 }
 
 /** Bounds, middle and ink of marked pixels, by the number they carry. */
-function cuesFromInk(groupOfPixel: Int32Array, width: number, groups: number): Omit<ShadeCue, 'kind' | 'count'>[] {
+function cuesFromInk(
+  groupOfPixel: Int32Array,
+  { width, pxPerMm = usualPxPerMm }: BinaryImage,
+  groups: number,
+): Omit<ShadeCue, 'kind' | 'count'>[] {
   const inks = Array.from({ length: groups }, (): number[] => []);
   for (let i = 0; i < groupOfPixel.length; i++) {
     const group = groupOfPixel[i] as number;
@@ -145,6 +152,7 @@ function cuesFromInk(groupOfPixel: Int32Array, width: number, groups: number): O
     return {
       boundsPx: [least(columns), least(rows), most(columns) - least(columns) + 1, most(rows) - least(rows) + 1],
       centrePx: [mean(columns), mean(rows)],
+      outlinePx: outlineOfInk(Uint32Array.from(ink), width, pxPerMm),
       ink: Uint32Array.from(ink),
     };
   });
@@ -173,7 +181,7 @@ function findHatching(lines: BinaryImage, pxPerMm: number): ShadeCue[] {
   });
   spreadLabels(owner, runsOf(middle, width, false), width, height);
   const marked = owner.map((group, i) => (lines.data[i] ? group : 0));
-  return cuesFromInk(marked, width, groups.length).map((cue, index) => {
+  return cuesFromInk(marked, lines, groups.length).map((cue, index) => {
     const group = groups[index] as Stroke[];
     const { dx, dy } = group[0] as Stroke;
     const directionDeg = ((Math.atan2(dx, -dy) * 180) / Math.PI + 360) % 180;
@@ -224,7 +232,7 @@ function findDots(lines: BinaryImage, pxPerMm: number): ShadeCue[] {
     for (const { label } of group) groupOfLabel[label] = index + 1;
   });
   const marked = labels.map((label) => groupOfLabel[label] as number);
-  return cuesFromInk(marked, width, groups.length).map((cue, index) => ({
+  return cuesFromInk(marked, lines, groups.length).map((cue, index) => ({
     kind: 'dots',
     count: (groups[index] as Dot[]).length,
     ...cue,

@@ -8,6 +8,7 @@ import type { Picture } from '#model/picture';
 import type { PlanElement, PlanSource } from '#model/plan-source';
 import { labelsOf, regionIdsUnder } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
+import { ovalOutline } from '#core/raster/ink-outline';
 import { type PullingCue, usualCuesPull } from '#core/light/cues-pull';
 import { outsideRungs } from '#core/make/outside-rungs';
 import { wishedShares } from '#core/light/wished-shares';
@@ -94,13 +95,14 @@ const penMm = 0.5;
 const dotMm2 = 0.5;
 
 function cuesPx({ table }: IndexedTable, pxPerMm: number): PullingCue[] {
-  return table.cues.map(({ kind, count, boundsMm, directionDeg = 0 }) => {
+  return table.cues.map(({ kind, count, boundsMm, outlineMm, directionDeg = 0 }) => {
     const [left, top, width, height] = boundsMm;
     const angle = (directionDeg * Math.PI) / 180;
     const lengthMm = Math.min(width / (Math.abs(Math.sin(angle)) || 1e-6), height / (Math.abs(Math.cos(angle)) || 1e-6));
     const inkMm2 = count * (kind === 'hatching' ? penMm * lengthMm : dotMm2);
     const px = (mm: number) => mm * pxPerMm;
-    return { boundsPx: [px(left), px(top), px(width), px(height)], density: inkMm2 / Math.max(0.1, width * height) };
+    const outlinePx = outlineMm?.map(([x, y]) => [px(x), px(y)] as const) ?? ovalOutline([px(left), px(top), px(width), px(height)]);
+    return { outlinePx, density: inkMm2 / Math.max(0.1, width * height) };
   });
 }
 

@@ -1,5 +1,5 @@
 import { insideDistance } from '#core/raster/inside-distance';
-import { cuesFadeMm, cuesPull, hangCues, hangsWithinMm, type PullingCue } from '#core/light/cues-pull';
+import { cuesFadeMm, cuesPull, hangCues, type HungCue, type PullingCue } from '#core/light/cues-pull';
 import type { SaidCutPx } from '#core/light/cut-ends';
 import type { Lamp } from '#core/light/shade';
 import { type BandMap, bandPixels } from '#core/scene/band-map';
@@ -70,6 +70,8 @@ export type SceneValuesOf = {
   maps: { full: LabelledMap; half: () => LabelledMap };
   map: LabelledMap;
   stage: Stage;
+  /** Shade cues with the lines that they hang on. */
+  hung: HungCue[];
   forms: SceneForms;
   /** Contact and cast shadow, as far as no lamp is needed to know it. */
   cast: CastGround;
@@ -174,12 +176,16 @@ export const sceneEntries: Entries<SceneValuesOf> = {
     make: ({ parts, stage: { bodyAt, casting }, forms, pxPerMm, contact }, before) =>
       castGround({ picture: parts, fronts: casting, bodyAt, formFor: forms.of, pxPerMm, options: contact, before }),
   },
+  hung: { needs: ['cues', 'map', 'pxPerMm'], make: ({ cues: { cues }, map, pxPerMm }) => hangCues(cues, map, pxPerMm) },
   light: {
-    needs: ['stage', 'forms', 'cast', 'map', 'cues', 'pxPerMm'],
-    make: ({ stage, forms, cast, map, cues: { cues, strength }, pxPerMm }) => {
-      const pull =
-        strength > 0 && cues.length > 0 ? cuesPull(hangCues(cues, map, hangsWithinMm * pxPerMm), strength, cuesFadeMm * pxPerMm) : null;
-      return sceneLight(stage, cast, forms.of, pull, map);
+    needs: ['stage', 'forms', 'cast', 'map', 'hung', 'cues', 'pxPerMm'],
+    make: ({ stage, forms, cast, map, hung, cues: { strength }, pxPerMm }) => {
+      // Marks say nothing of the bodies beside the one on which they are drawn.
+      const pullOn = (label: number) => {
+        const own = hung.filter((cue) => cue.label > 0 && stage.bodyAt(cue.label) === stage.bodyAt(label));
+        return strength > 0 && own.length > 0 ? cuesPull(own, strength, cuesFadeMm * pxPerMm) : null;
+      };
+      return sceneLight(stage, cast, forms.of, pullOn, map);
     },
   },
   hand: { needs: ['strokes', 'map'], make: ({ strokes, map }) => handLight(strokes, map) },

@@ -1,3 +1,4 @@
+import { outlineOfInk } from '#core/raster/ink-outline';
 import { usualCuesPull } from '#core/light/cues-pull';
 import type { Lamp } from '#core/light/shade';
 import type { ShadeCue } from '#core/picture/shade-cues';
@@ -51,7 +52,10 @@ export function shadeScene(scene: ShadedScene, lamp: Lamp, options: ShadeSceneOp
   }
   if (!(strength >= 0 && strength <= 1)) throw new RangeError(`shadeScene expects cuesPull of 0 to 1, got ${strength}`);
   if (!(pxPerMm > 0)) throw new RangeError(`shadeScene expects pxPerMm over 0, got ${pxPerMm}`);
-  const pulling = cues.map(({ boundsPx, ink }) => ({ boundsPx, density: ink.length / Math.max(1, boundsPx[2] * boundsPx[3]) }));
+  const pulling = cues.map(({ boundsPx, ink }) => ({
+    outlinePx: outlineOfInk(ink, width, pxPerMm),
+    density: ink.length / Math.max(1, boundsPx[2] * boundsPx[3]),
+  }));
   const chain = openChain<SceneValuesOf>(sceneEntries);
   chain.put({ parts: partsOfPicture(labels, width, height), pxPerMm, contact, findsCuts, formResolution: 'auto' });
   chain.put({ bodies, fronts, cuts: [], cues: { cues: pulling, strength }, resolution: 'full' });

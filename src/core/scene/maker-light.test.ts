@@ -8,6 +8,7 @@ import { layHandStroke } from './hand-edits';
 import type { HandStrokePx } from './hand-light';
 import { lampInPx, lampOver } from './lamp-over';
 import { darkSide, lightChanges } from './lights-compared';
+import { ovalOutline } from '#core/raster/ink-outline';
 import { type BandRequest, openScene } from '#core/plan/scene';
 import { openPlan } from '#core/plan/plan';
 import { planSource } from '#core/plan/plan-source';
@@ -276,12 +277,14 @@ describe('sayings of the trade', () => {
   it('hatching holds the dark, as strongly as is wished', () => {
     const ball = disk(150, 150, 100);
     // Hatching on the light side, with a quarter of its place ink.
-    const cues = [{ boundsPx: [70, 120, 50, 60] as [number, number, number, number], density: 0.25 }];
+    const bounds = [70, 120, 50, 60] as const;
+    const cues = [{ outlinePx: ovalOutline(bounds), density: 0.25 }];
     const elements = [{ labels: [1], shares: three }];
     expect(bandAt(lit([ball], { elements, cues: { cues, strength: 0 } }), 95, 150)).toBe(1);
     expect(bandAt(lit([ball], { elements, cues: { cues, strength: 1 } }), 95, 150)).toBe(3);
     const labels = labelMap(width, height, [ball]);
-    const cue = { boundsPx: [70, 120, 50, 60] as [number, number, number, number], ink: new Uint32Array(750) };
+    const ink = Uint32Array.from({ length: 750 }, (_, i) => (120 + 2 * Math.floor(i / 25)) * width + 70 + 2 * (i % 25));
+    const cue = { boundsPx: [...bounds] as [number, number, number, number], ink };
     const at = (cuesPull: number) =>
       shadeScene({ width, height, pxPerMm, labels, marks: [cue] }, left, { cuesPull })[150 * width + 95] as number;
     expect(at(0) - at(1)).toBeCloseTo(1, 1);

@@ -4,8 +4,8 @@ import type { CastGround } from './cast-shadow';
 import type { FormFor } from './placed-form';
 import { type LabelLight, lightStage, openFrames, type Stage } from './stage';
 
-/** How much light a place of the picture loses to the illustrator's shade cues. */
-export type Pull = (x: number, y: number) => number;
+/** How much light a place of the picture loses to the illustrator's shade cues; null for a label on whose body none are drawn. */
+export type PullOn = (label: number) => ((x: number, y: number) => number) | null;
 
 /** The light on the labels of a map, larger = lighter: form, shadow and the pull of shade cues. */
 export type SceneLight = {
@@ -17,10 +17,12 @@ export type SceneLight = {
 
 type Map2 = { width: number; scale: 1 | 2 };
 
-function pulled(light: (label: number) => LabelLight, pull: Pull, lamp: Lamp, { width, scale }: Map2): (label: number) => LabelLight {
+function pulled(light: (label: number) => LabelLight, pullOn: PullOn, lamp: Lamp, { width, scale }: Map2): (label: number) => LabelLight {
   const direct = directShare(lamp);
   return (label) => {
     const own = light(label);
+    const pull = pullOn(label);
+    if (!pull) return own;
     return {
       at: (x, y) => own.at(x, y) - direct * pull(x * scale, y * scale),
       add: (values, pixels) => {
@@ -34,7 +36,7 @@ function pulled(light: (label: number) => LabelLight, pull: Pull, lamp: Lamp, { 
 }
 
 /** The light of a scene under any lamp; under each one the bodies are lit once. @param map its width, and px of the picture along one px of it. */
-export function sceneLight(stage: Stage, cast: CastGround, formFor: FormFor, pull: Pull | null, map: Map2): SceneLight {
+export function sceneLight(stage: Stage, cast: CastGround, formFor: FormFor, pullOn: PullOn, map: Map2): SceneLight {
   const lit = new Map<string, (label: number) => LabelLight>();
   const frames = map.scale === 2 ? openFrames(stage, formFor, map.width) : null;
   const asked = new Set<string>();
@@ -45,7 +47,7 @@ export function sceneLight(stage: Stage, cast: CastGround, formFor: FormFor, pul
       const known = lit.get(words);
       if (known) return known;
       const plain = lightStage(stage, cast, lamp, { mapWidth: map.width, scale: map.scale }, formFor, frames);
-      const made = pull ? pulled(plain, pull, lamp, map) : plain;
+      const made = pulled(plain, pullOn, lamp, map);
       lit.set(words, made);
       return made;
     },

@@ -74,7 +74,7 @@ it('hatching near a line hangs on it: the pull does not fall off towards it, and
   const labels = Uint16Array.from({ length: width * height }, (_, i) => (Math.floor(i / width) >= 110 ? 1 : 2));
   const map = { labels, width, height, scale: 1 };
   const [hung] = hangCues([oval], map, pxPerMm);
-  expect(hung?.label).toBe(1);
+  expect(hung).toMatchObject({ label: 1, isHung: true });
   const pull = cuesPull([hung ?? oval], 1, 2 * pxPerMm);
   const middle = pull(129.5, 129.5);
   expect(middle).toBeGreaterThan(0.6);

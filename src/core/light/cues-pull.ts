@@ -8,8 +8,8 @@ export type PullingCue = {
   density: number;
 };
 
-/** Cues with the region in which they lie, their outline grown up to the line that they hang on. `label` 0: they lie on none. */
-export type HungCue = PullingCue & { label: number };
+/** Cues with the region in which they lie (0: in none), and whether they hang on a line; then their outline is grown up to it, and they end there. */
+export type HungCue = PullingCue & { label: number; isHung: boolean };
 
 /** How strongly shade cues pull unless the maker says otherwise. */
 export const usualCuesPull = 0.6;
@@ -35,7 +35,7 @@ type Map2 = { labels: Uint16Array; width: number; height: number; scale: number 
 export function hangCues(cues: readonly PullingCue[], map: Map2, pxPerMm: number): HungCue[] {
   return cues.map((cue) => {
     const label = labelUnder(cue.outlinePx, map);
-    if (label === 0) return { ...cue, label };
+    if (label === 0) return { ...cue, label, isHung: false };
     const middle = meanOf(cue.outlinePx);
     const feet = inSteps(cue.outlinePx, alongMm * pxPerMm).flatMap(
       (place) => footOf(place, middle, label, map, hangsWithinMm * pxPerMm) ?? [],
@@ -46,7 +46,8 @@ export function hangCues(cues: readonly PullingCue[], map: Map2, pxPerMm: number
       .filter(({ beyondPx }) => beyondPx <= nearest + alongMm * pxPerMm)
       // The rim lies so far beyond the line that the pull does not fall off towards it.
       .map(({ at: [x, y], way: [wayX, wayY] }) => [x + fadePx * wayX, y + fadePx * wayY] as const);
-    return { ...cue, label, outlinePx: grown.length > 0 ? outlineOf([...cue.outlinePx, ...grown], pxPerMm) : cue.outlinePx };
+    if (grown.length === 0) return { ...cue, label, isHung: false };
+    return { ...cue, label, isHung: true, outlinePx: outlineOf([...cue.outlinePx, ...grown], pxPerMm) };
   });
 }
 

@@ -180,9 +180,11 @@ export const sceneEntries: Entries<SceneValuesOf> = {
   light: {
     needs: ['stage', 'forms', 'cast', 'map', 'hung', 'cues', 'pxPerMm'],
     make: ({ stage, forms, cast, map, hung, cues: { strength }, pxPerMm }) => {
-      // Marks say nothing of the bodies beside the one on which they are drawn.
+      // Marks say nothing of the bodies beside the one on which they are drawn; at a fold one side is dark and the other is not.
       const pullOn = (label: number) => {
-        const own = hung.filter((cue) => cue.label > 0 && stage.bodyAt(cue.label) === stage.bodyAt(label));
+        const own = hung.filter(
+          (cue) => cue.label === label || (!cue.isHung && cue.label > 0 && stage.bodyAt(cue.label) === stage.bodyAt(label)),
+        );
         return strength > 0 && own.length > 0 ? cuesPull(own, strength, cuesFadeMm * pxPerMm) : null;
       };
       return sceneLight(stage, cast, forms.of, pullOn, map);

@@ -291,6 +291,27 @@ describe('sayings of the trade', () => {
     expect(at(0) - at(0.5)).toBeCloseTo(0.5, 1);
   });
 
+  it('hatching that hangs on a seam darkens its own side of it; what stands free darkens both; a body beside is left alone', () => {
+    const sides = [box(60, 60, 150, 240), box(150, 60, 240, 240)];
+    const labels = labelMap(width, height, sides);
+    const far = { ...left, heightDeg: 60 };
+    const lightAt = (from: number, bodies: { labels: number[] }[]) => {
+      // Upright strokes 40 px long, from so far right of the seam.
+      const ink = Uint32Array.from({ length: 5 * 40 }, (_, i) => (130 + (i % 40)) * width + from + 12 * Math.floor(i / 40));
+      const cues = [{ boundsPx: [from, 130, 49, 40] as [number, number, number, number], ink }];
+      const light = (cuesPull: number) => shadeScene({ width, height, pxPerMm, labels, bodies, cues }, far, { cuesPull });
+      const [without, full] = [light(0), light(1)];
+      return (x: number) => (without[150 * width + x] as number) - (full[150 * width + x] as number);
+    };
+    const one = [{ labels: [1, 2] }];
+    const hung = lightAt(160, one);
+    expect([hung(149), hung(152)]).toEqual([0, expect.closeTo(hung(175), 1)]);
+    expect(hung(175)).toBeGreaterThan(0.15);
+    const free = lightAt(175, one);
+    expect(free(170)).toBeGreaterThan(0.02);
+    expect(lightAt(175, [])(149)).toBe(0);
+  });
+
   it('of a thing cut off below the form goes on to the edge, at half resolution too, wherever it lies', () => {
     for (const shift of [0, 1]) {
       const skirt: Shape = (x, y) => y > 40 + shift && y < 240 + shift && Math.abs(x - 150 - shift) < 40 + 0.4 * (y - 40 - shift);

@@ -213,7 +213,17 @@ test('bodies and fronts are proposed unasked; what the maker mends outlives a ne
   await expect(page.locator('[data-front="yours"]')).toHaveCount(1);
   const turned = page.locator('[data-front="yours"]');
   await expect.poll(() => turned.getAttribute('aria-label')).not.toBe(before);
+  // One way round it throws its shadow, the other way the lamp stands where it would fall; neither in front throws none.
+  const said = page.locator('[data-elements-said]');
+  const words = [await said.textContent()];
   await turned.focus();
+  for (let press = 0; press < 2; press++) {
+    const label = await turned.getAttribute('aria-label');
+    await page.keyboard.press('Enter');
+    await expect.poll(() => turned.getAttribute('aria-label')).not.toBe(label);
+    words.push(await said.textContent());
+  }
+  expect(words.filter((own) => own?.includes('No shadow follows: the lamp stands on the side of what is behind.'))).toHaveLength(1);
   await page.keyboard.press('Enter');
   const after = await turned.getAttribute('aria-label');
   await expectNoAxeFindings(page);

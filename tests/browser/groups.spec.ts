@@ -232,6 +232,17 @@ test('suggestions fit the element: by its name, the hue that is asked for, what 
   await expect.poll(async () => (await keptElements(page)).find(({ name }) => name === 'White fur')?.light?.highlight).toBe(0.6);
   // Bare paper is the top rung.
   await expect(column(page, 'White fur').getByRole('img', { name: /^Ladder: bare paper; / })).toBeVisible();
+  // A ladder that is laid by hand is no other: taken off, and begun with one marker, the paper stays bare.
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await keptElements(page)).find(({ name }) => name === 'White fur')?.light?.highlight).toBeUndefined();
+  for (const code of (await codesOf(page, 'White fur'))?.split(' ') ?? []) {
+    await rung(page, code).click();
+    await page.getByRole('button', { name: 'Take it out' }).click();
+    await expect(rung(page, code)).toHaveCount(0);
+  }
+  await page.getByLabel('Codes, in any order').fill('79.mist');
+  await page.getByRole('button', { name: 'Add 79.mist to White fur' }).click();
+  await expect.poll(async () => (await keptElements(page)).find(({ name }) => name === 'White fur')?.light?.highlight).toBe(0.6);
 
   await column(page, 'Coat').click();
   await page.getByRole('group', { name: 'Hue' }).getByRole('button', { name: 'violets' }).click();

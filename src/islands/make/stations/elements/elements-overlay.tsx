@@ -4,13 +4,13 @@ import type { ColouredPicture } from '#model/coloured-picture';
 import { ownersOf } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { frontsToShow, type ShownFront, unsureBelow } from '#core/scene/fronts-shown';
-import { turnFront } from '#core/scene/standing-edits';
+import { wayBehindDeg } from '#core/scene/front-way';
 import { standingOfPicture } from '#core/scene/standing-of-picture';
 import { type FrontArrow, FrontArrows } from '#ui/picture/front-arrows.tsx';
 import { SpotMarks } from '#ui/picture/spot-marks.tsx';
 import type { ElementsDesk } from './elements-desk';
 import type { MakeStore } from '../../document/make-store';
-import { editOf } from './elements-hand';
+import { turnRound } from './turn-round';
 
 type Props = {
   useMake: MakeStore;
@@ -74,38 +74,17 @@ function Arrows({ useMake, useElements, picture, table, labels, width, height }:
     [picture, table, labels, frontsOf],
   );
   const turn = (id: string) => {
-    const pair = id.split('-') as [string, string];
-    const done = editOf(useMake, picture.id, (now) => turnFront(now, table, pair));
-    useElements.getState().set({ said: done?.said ?? '' });
+    useElements.getState().set({ said: turnRound(useMake, { picture, table, labels }, id.split('-') as [string, string]) });
   };
   return <FrontArrows arrows={arrows} width={width} height={height} onTurn={turn} />;
 }
 
-/** Rays by which a border's direction is found, and how far they look, in px of the picture. */
-const rays = 48;
-const lookPx = [3, 6, 9, 12];
-
 function arrowOf(picture: ColouredPicture, table: IndexedTable, labels: Uint16Array, front: ShownFront): FrontArrow {
-  const { widthPx, heightPx, frame } = table.table;
-  const [x, y] = front.atMm.map((mm) => (mm * widthPx) / frame.widthMm) as [number, number];
-  const labelOf = (id: string) => table.byId.get(id)?.label ?? 0;
-  const before = front.front ?? front.between[0];
-  const behind = before === front.between[0] ? front.between[1] : front.between[0];
-  const at = (dx: number, dy: number) => labels[Math.round(y + dy) * widthPx + Math.round(x + dx)] ?? 0;
-  let best = { score: -1, deg: 0 };
-  for (let ray = 0; ray < rays; ray++) {
-    const angle = (2 * Math.PI * ray) / rays;
-    const [dx, dy] = [Math.sin(angle), -Math.cos(angle)];
-    const score = lookPx.reduce(
-      (sum, far) => sum + Number(at(dx * far, dy * far) === labelOf(behind)) + Number(at(-dx * far, -dy * far) === labelOf(before)),
-      0,
-    );
-    if (score > best.score) best = { score, deg: (360 * ray) / rays };
-  }
+  const { widthMm, heightMm } = table.table.frame;
   return {
     id: frontId(...front.between),
-    at: [x / widthPx, y / heightPx],
-    towardsDeg: best.deg,
+    at: [front.atMm[0] / widthMm, front.atMm[1] / heightMm],
+    towardsDeg: wayBehindDeg(table, labels, front),
     isNeither: front.front === null,
     isYours: front.source === 'yours',
     words: `${frontWords(picture, table, front)}: turn it round`,

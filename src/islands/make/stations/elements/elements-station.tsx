@@ -72,7 +72,7 @@ export function ElementsStation(props: Props) {
           </>
         )}
         {step === 'bodies' && table && <BodiesPanel {...{ useMake, useElements, picture, table }} />}
-        {step === 'fronts' && table && <FrontsPanel {...{ useMake, useElements, picture, table }} />}
+        {step === 'fronts' && table && <FrontsPanel {...{ useMake, useElements, picture, table, labels: props.raster.labels }} />}
         {step === 'spots' && (
           <>
             <SpotsPanel {...{ useMake, useElements, picture }} />

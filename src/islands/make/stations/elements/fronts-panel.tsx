@@ -3,20 +3,19 @@ import { frontId } from '#model/front';
 import type { ColouredPicture } from '#model/coloured-picture';
 import { counted } from '#core/make/counted';
 import type { IndexedTable } from '#core/make/region-tables';
-import { turnFront } from '#core/scene/standing-edits';
 import { Button } from '#ui/controls/button.tsx';
 import type { ElementsDesk } from './elements-desk';
 import { frontWords, regionName, shownFronts } from './elements-overlay';
 import type { MakeStore } from '../../document/make-store';
-import { editOf } from './elements-hand';
+import { turnRound } from './turn-round';
 
-type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: ColouredPicture; table: IndexedTable };
+type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: ColouredPicture; table: IndexedTable; labels: Uint16Array | null };
 
 /** Most borders listed; the arrows on the picture show all. */
 const mostListed = 40;
 
 /** What lies in front at each border: proposed for all, shown where it matters, turned round by a tap. */
-export function FrontsPanel({ useMake, useElements, picture, table }: Props) {
+export function FrontsPanel({ useMake, useElements, picture, table, labels }: Props) {
   const { frontsOf, set } = useElements(useShallow((state) => ({ frontsOf: state.frontsOf, set: state.set })));
   const shown = shownFronts(picture, table, frontsOf);
   const gone = picture.fronts.filter(({ between }) => !between.every((id) => table.byId.has(id))).length;
@@ -55,7 +54,7 @@ export function FrontsPanel({ useMake, useElements, picture, table }: Props) {
             <Button
               weight="quiet"
               aria-label={`Turn round: ${frontWords(picture, table, front)}`}
-              onClick={() => set({ said: editOf(useMake, picture.id, (now) => turnFront(now, table, front.between))?.said ?? '' })}
+              onClick={() => set({ said: turnRound(useMake, { picture, table, labels }, front.between) })}
             >
               Turn round
             </Button>

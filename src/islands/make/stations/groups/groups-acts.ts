@@ -4,6 +4,7 @@ import type { ColouredElement } from '#model/coloured-picture';
 import { colouredElement, colouredNow, type ColouringName, treat } from '#core/make/coloured';
 import type { IndexedTable } from '#core/make/region-tables';
 import { addMarker, addRung, type RungChange, removeRung, stepRung, type Towards } from '#core/groups/rung-steps';
+import { layLadder, usualBareShare } from '#core/groups/lay-ladder';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import type { SuggestedLadder } from '#core/markers/suggest';
 import { checkSpotLadder } from '../elements/elements-acts';
@@ -24,7 +25,7 @@ export function giveLadder(stores: GroupsStores, elementId: string, ladder: Ladd
     const element = colouredElement(newest, stores.of, elementId);
     if (!element) return null;
     checkSpotLadder(element, ladder);
-    return [treat(stores.of, elementId, { ladder })];
+    return [layLadder(stores.of, element, ladder)];
   });
   if (!isDone) {
     stores.useGroups.getState().set({ preview: null, said: '' });
@@ -35,9 +36,6 @@ export function giveLadder(stores: GroupsStores, elementId: string, ladder: Ladd
     .getState()
     .set({ rungId: null, preview: null, said: element ? `${element.name}: ${ladder ? ladderWords(ladder) : 'no ladder'}` : '' });
 }
-
-/** Share of its paper that a white thing keeps bare, unless its maker wishes otherwise: it is white, with greys at its edge and under what hangs over it. */
-const usualBareShare = 0.6;
 
 /** Gives what was suggested; a white thing keeps some of its paper bare, unless it has a wish of its own. */
 export function giveSuggested(stores: GroupsStores, elementId: string, suggested: SuggestedLadder): void {
@@ -68,7 +66,7 @@ function changeLadder(stores: GroupsStores, elementId: string, change: (ladder: 
       result = change(element.ladder);
       if ('problem' in result) return null;
       checkSpotLadder(element, result.ladder);
-      return [treat(of, elementId, { ladder: result.ladder })];
+      return [layLadder(of, element, result.ladder)];
     },
     goesOn ? { turn: { kind: 'join', to: (step, isNewest) => isNewest && changes(step), otherwise: 'do' } } : {},
   );
@@ -155,7 +153,7 @@ export function giveLadders(stores: GroupsStores, ladders: ReadonlyMap<string, L
     const operations = (colouredNow(newest, of)?.elements ?? []).flatMap((element): Operation[] => {
       const ladder = ladders.get(element.id);
       checkSpotLadder(element, ladder);
-      return ladder ? wouldGive(of, element.id, ladder) : [];
+      return ladder ? [layLadder(of, element, ladder)] : [];
     });
     return operations.length > 0 ? operations : null;
   });

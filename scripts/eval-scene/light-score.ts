@@ -227,6 +227,7 @@ export function ceilingLight(figure: FigureTruth, { normals: knowsNormals, shado
 /** No shadow at all: the light of forms as it falls. */
 const noCast: CastGround = {
   under: () => () => ({ at: (light) => light, on: () => undefined, cells: null }),
+  prepare: () => undefined,
   castersOn: () => [],
   keepOnly: () => undefined,
   bytes: () => 0,

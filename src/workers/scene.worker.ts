@@ -6,6 +6,21 @@ import { loadRequestSchema, type PlanAnswer, planRequestSchema } from './scene-m
 import { offer } from './offer';
 
 let plan: Plan | undefined;
+/** Questions that came, so that a long one knows of a newer. */
+let asked = 0;
+
+/** Lets messages in that came meanwhile. */
+const pause = () =>
+  new Promise<void>((go) => {
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => {
+      port1.close();
+      go();
+    };
+    port2.postMessage(null);
+  });
+/** So long it works before it looks for messages: less than a frame. */
+const mostAtOnceMs = 12;
 
 const api = {
   /** Takes the label map of the picture to be lit, and what its reading found. */
@@ -14,11 +29,24 @@ const api = {
     plan = openPlan(labels, indexTable(table));
   },
 
-  /** What the documents come to: which band of which element lies where, and beside it what is wanted. */
-  plan(request: unknown): PlanAnswer {
+  /** What is being worked on is wanted no more. */
+  callOff(): void {
+    asked++;
+  },
+
+  /** What the documents come to: which band of which element lies where, and beside it what is wanted; null: it was called off. */
+  async plan(request: unknown): Promise<PlanAnswer | null> {
     const { source, resolution, wants } = planRequestSchema.parse(request);
     const own = plan;
     if (!own) throw new Error('No picture was loaded into the scene worker.');
+    const turn = ++asked;
+    let since = performance.now();
+    for (const _ of own.bandsInSteps(source, { resolution })) {
+      if (performance.now() - since < mostAtOnceMs) continue;
+      await pause();
+      if (turn !== asked) return null;
+      since = performance.now();
+    }
     const ask: Plan['ask'] = (of, name) => own.ask(of, name, { resolution });
     const { elements, bands, ...map } = ask(source, 'bands');
     const form = wants.form ? ask(source, 'greys') : null;

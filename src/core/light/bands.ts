@@ -93,19 +93,22 @@ export function rankValues(shading: Float32Array): Ranks {
   // Bin 0 holds the lightest.
   const binOf = (value: number) => Math.floor((highest - value) * scale);
   const starts = new Uint32Array(bins + 1);
+  const binOfPlace = new Uint16Array(shading.length).fill(bins);
   for (let i = 0; i < shading.length; i++) {
     const value = shading[i]!;
-    if (!Number.isNaN(value)) starts[binOf(value) + 1]!++;
+    if (Number.isNaN(value)) continue;
+    const bin = binOf(value);
+    binOfPlace[i] = bin;
+    starts[bin + 1]!++;
   }
   for (let bin = 0; bin < bins; bin++) starts[bin + 1]! += starts[bin]!;
   const sorted = new Map<number, Float32Array>();
   const sortedBin = (bin: number): Float32Array => {
     const known = sorted.get(bin);
     if (known) return known;
-    const values = shading
-      .filter((value) => !Number.isNaN(value) && binOf(value) === bin)
-      .sort()
-      .reverse();
+    const values = new Float32Array(starts[bin + 1]! - starts[bin]!);
+    for (let i = 0, at = 0; at < values.length; i++) if (binOfPlace[i] === bin) values[at++] = shading[i]!;
+    values.sort().reverse();
     sorted.set(bin, values);
     return values;
   };

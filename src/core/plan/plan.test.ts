@@ -114,6 +114,40 @@ describe('the plan', () => {
     );
   });
 
+  it('in steps, left after any of them and taken up with something else, it comes to what is made at once', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.constantFrom(...names), fc.constantFrom('full', 'half'), fc.nat(60), fc.boolean()), {
+          minLength: 1,
+          maxLength: 5,
+        }),
+        (edits) => {
+          const plan = openPlan(labels, table);
+          let source = start;
+          for (const [name, resolution, leaveAfter, asks] of edits) {
+            source = changes[name]?.(source) ?? source;
+            const steps = plan.bandsInSteps(structuredClone(source), { resolution });
+            for (let step = 0; step < leaveAfter && !steps.next().done; step++);
+            if (!asks) continue;
+            expect(plan.ask(source, 'bands', { resolution }), `${name}, after ${leaveAfter}`).toEqual(
+              openPlan(labels, table).ask(source, 'bands', { resolution }),
+            );
+          }
+        },
+      ),
+      { numRuns: 25 },
+    );
+  });
+
+  it('after the last step the bands are there, and nothing is left to be done for them', () => {
+    const plan = openPlan(labels, table);
+    const steps = [...plan.bandsInSteps(start)];
+    expect(steps.length).toBeGreaterThan(5);
+    plan.made();
+    plan.ask(start, 'bands');
+    expect(plan.made()).toEqual(['bands']);
+  });
+
   it.each(names)('%s: what it tells of is another, and back again is as before', (name) => {
     const plan = openPlan(labels, table);
     const [before, after, back] = [start, changes[name]?.(start) ?? start, start].map((source) =>

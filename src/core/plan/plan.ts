@@ -1,8 +1,10 @@
 import type { PlanSource } from '#model/plan-source';
 import type { IndexedTable } from '#core/make/region-tables';
-import { openChain } from './chain';
+import { type Chain, openChain } from './chain';
+import { bandsInSteps } from './in-steps';
 import { type PlanValues, planEntries } from './picture-entries';
 import { letGo } from './scene';
+import type { SceneValuesOf } from './scene-entries';
 
 /** Options of an answer. */
 export type PlanOptions = {
@@ -16,6 +18,8 @@ export type PlanOptions = {
 export type Plan = {
   /** What a source comes to; only what follows from what has changed since is worked out anew. @throws RangeError when what is asked is not in the plan. */
   ask: <Name extends keyof PlanValues>(source: PlanSource, name: Name, options?: PlanOptions) => PlanValues[Name];
+  /** Works out the bands of a source in steps, between which one may leave; asked for after the last they are there. */
+  bandsInSteps: (source: PlanSource, options?: Pick<PlanOptions, 'resolution'>) => Generator<void>;
   /** Names of the steps that were worked out since this was asked last. */
   made: () => (keyof PlanValues)[];
 };
@@ -33,6 +37,10 @@ export function openPlan(labels: Uint16Array | null, table: IndexedTable): Plan 
       const answer = chain.ask(name);
       letGo(chain, name as never);
       return answer;
+    },
+    *bandsInSteps(source, { resolution = 'full' } = {}) {
+      chain.put({ source, resolution });
+      yield* bandsInSteps(chain as Chain<SceneValuesOf>);
     },
     made: chain.made,
   };

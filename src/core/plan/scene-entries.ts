@@ -82,6 +82,10 @@ export type SceneValuesOf = {
   values: SceneValues;
   bandCuts: ElementCuts;
   laid: LaidBands;
+  /** Bands as they fall, before they are cleaned. */
+  drawn: BandMap;
+  /** What was cleaned step by step (in-steps.ts), and of which bands; null: nothing. */
+  cleaned: { of: BandMap; map: BandMap } | null;
   bands: BandMap;
   edges: SceneEdge[];
   greys: GreyForm;
@@ -130,6 +134,9 @@ function pixelsOfLabel(parts: PictureParts, map: { labels: Uint16Array; width: n
   }
   return pixels.subarray(0, count);
 }
+
+/** A map whose bands may be changed. */
+export const copyOf = (map: BandMap): BandMap => ({ ...map, elements: map.elements.slice(), bands: map.bands.slice() });
 
 /** How many bands each element has, bare paper not among them. */
 const rungsOf = (elements: readonly SceneElement[]) => elements.map(({ shares, keepsPaper }) => shares.length - (keepsPaper ? 1 : 0));
@@ -207,15 +214,25 @@ export const sceneEntries: Entries<SceneValuesOf> = {
     make: ({ bandCuts, hand, map: { width, height, scale, pixelsOf } }, before) =>
       layElements({ cuts: bandCuts, hand, size: { width, height, scale }, pixelsOf, before }),
   },
-  bands: {
-    needs: ['laid', 'elements', 'lamp', 'light', 'map', 'parts', 'cleans', 'pxPerMm'],
-    make: ({ laid, elements, lamp, light, map, parts, cleans, pxPerMm }) => {
-      const own: BandMap = { ...laid.map, elements: laid.map.elements.slice(), bands: laid.map.bands.slice() };
+  drawn: {
+    needs: ['laid', 'elements', 'lamp', 'light', 'map', 'parts'],
+    make: ({ laid, elements, lamp, light, map, parts }) => {
+      const own = copyOf(laid.map);
       layAllOutside(own, elements, { labels: map.labels, lamp, fromImagePx: map.fromImagePx });
       const lit = light.under(lamp);
       const softEdges = layOnSpots(own, parts, elements, (label, x, y) => lit(label).at(x / map.scale, y / map.scale));
-      if (cleans && map.scale === 1) cleanBands(own, pxPerMm);
       return softEdges ? { ...own, softEdges } : own;
+    },
+  },
+  cleaned: { needs: [], make: () => null },
+  bands: {
+    needs: ['drawn', 'cleans', 'cleaned', 'map', 'pxPerMm'],
+    make: ({ drawn, cleans, cleaned, map, pxPerMm }) => {
+      if (!cleans || map.scale !== 1) return drawn;
+      if (cleaned?.of === drawn) return cleaned.map;
+      const own = copyOf(drawn);
+      cleanBands(own, pxPerMm);
+      return own;
     },
   },
   edges: {

@@ -12,10 +12,15 @@ export function insideDistance(kinds: Uint32Array | Uint16Array, width: number, 
         distance[i] = 1;
         continue;
       }
-      const [west, up] = [i - 1, i - width];
-      let least = kinds[west] === kind ? distance[west]! : 0;
-      if (kinds[up] !== kind || kinds[up - 1] !== kind || kinds[up + 1] !== kind) least = 0;
-      if (least > 0) least = Math.min(least, distance[up]!, distance[up - 1]!, distance[up + 1]!);
+      // Asked at every pixel, twice: written out, without calls and lists.
+      const up = i - width;
+      let least = 0;
+      if (kinds[i - 1] === kind && kinds[up] === kind && kinds[up - 1] === kind && kinds[up + 1] === kind) {
+        least = distance[i - 1]!;
+        if (distance[up]! < least) least = distance[up]!;
+        if (distance[up - 1]! < least) least = distance[up - 1]!;
+        if (distance[up + 1]! < least) least = distance[up + 1]!;
+      }
       distance[i] = least + 1;
     }
   }
@@ -27,13 +32,17 @@ export function insideDistance(kinds: Uint32Array | Uint16Array, width: number, 
         distance[i] = 1;
         continue;
       }
-      const [east, down] = [i + 1, i + width];
-      if (kinds[east] !== kind || kinds[down] !== kind || kinds[down - 1] !== kind || kinds[down + 1] !== kind) {
+      const down = i + width;
+      if (kinds[i + 1] !== kind || kinds[down] !== kind || kinds[down - 1] !== kind || kinds[down + 1] !== kind) {
         distance[i] = 1;
         continue;
       }
-      const least = Math.min(distance[east]!, distance[down]!, distance[down - 1]!, distance[down + 1]!) + 1;
-      if (least < distance[i]!) distance[i] = least;
+      let least = distance[i]! - 1;
+      if (distance[i + 1]! < least) least = distance[i + 1]!;
+      if (distance[down]! < least) least = distance[down]!;
+      if (distance[down - 1]! < least) least = distance[down - 1]!;
+      if (distance[down + 1]! < least) least = distance[down + 1]!;
+      distance[i] = least + 1;
     }
   }
   return distance;

@@ -58,6 +58,15 @@ describe('contact and cast shadow', () => {
     expect(open.at(0.8, 124, 40)).toBeLessThan(open.at(0.8, 300, 40) - 0.05);
   });
 
+  it('all pixels of the picture at once are told what each is told, at the edge of the field too', () => {
+    const { at, on } = castOverField(slabField(20, 60))({ kind: 'distant', azimuthDeg: 280, heightDeg: 40 }, 1);
+    const pixels = Uint32Array.from({ length: 200 * 80 }, (_, i) => Math.floor(i / 200) * 320 + 120 + (i % 200));
+    const values = Float32Array.from(pixels, (_, i) => Math.sin(i));
+    const plain = Float32Array.from(pixels, (pixel, i) => at(values[i] as number, pixel % 320, Math.floor(pixel / 320)));
+    on(values, pixels, { mapWidth: 320, scale: 1 });
+    for (const [i, value] of values.entries()) if (Math.abs(value - (plain[i] as number)) > 1e-5) expect([i, value]).toEqual([i, plain[i]]);
+  });
+
   it('a map of half the resolution is told what the picture is told', () => {
     const { at, on } = castOverField(slabField(20, 60))({ kind: 'distant', azimuthDeg: 280, heightDeg: 40 }, 1);
     const pixels = Uint32Array.from({ length: 90 }, (_, step) => 20 * 160 + 65 + step);

@@ -52,6 +52,8 @@ export type CastCells = {
 export type CastGround = {
   /** @param lamp a near one in px of the picture. @param direct share of all light that is the lamp's. */
   under: (lamp: Lamp, direct: number) => (body: CoveringBody) => CastLight;
+  /** Makes what is known of a body, so that it need not be made when it is lit. */
+  prepare: (body: CoveringBody) => void;
   /** Lets go of all but some bodies. */
   keepOnly: (bodies: Iterable<CoveringBody>) => void;
   bytes: () => number;
@@ -125,6 +127,7 @@ export function castGround({ picture, fronts, bodyAt, formFor, pxPerMm, options 
         return made;
       };
     },
+    prepare: horizonsFor,
     keepOnly: (bodies) => {
       const needed = new Set([...bodies].map(({ key }) => key));
       for (const key of kept.keys()) if (!needed.has(key)) kept.delete(key);
@@ -249,14 +252,30 @@ function castLight({ field, numbers, isGround, closed }: BodyHorizons, hidden: F
   const on: CastLight['on'] = (values, pixels, { mapWidth, scale }) => {
     if (scale !== cellPx) {
       for (let i = 0; i < pixels.length; i++) {
-        const row = Math.floor(pixels[i]! / mapWidth);
-        const column = pixels[i]! - row * mapWidth;
-        // Most places see nothing over them, nor do those about them: they are told without weights.
-        const cell = ((row - 1) >> 1) * width - top * width + ((column - 1) >> 1) - left;
-        const isInside = row > 2 * top && row < 2 * (top + height) - 1 && column > 2 * left && column < 2 * (left + width) - 1;
+        const y = Math.floor(pixels[i]! / mapWidth);
+        const x = pixels[i]! - y * mapWidth;
+        const [column, row] = [(x >> 1) - left, (y >> 1) - top];
         const light = values[i]!;
-        const isOpen = isInside && (numbers[cell]! & numbers[cell + 1]! & numbers[cell + width]! & numbers[cell + width + 1]!) === -1;
-        values[i] = isOpen ? (light > 0 ? light : awayShare * light) : at(light, column, row);
+        if (column < 1 || row < 1 || column + 1 >= width || row + 1 >= height) {
+          values[i] = at(light, x, y);
+          continue;
+        }
+        // A pixel lies a quarter of a cell beside the middle of its own.
+        const cell = row * width + column;
+        const aside = cell + (x & 1 ? 1 : -1);
+        const across = cell + (y & 1 ? width : -width);
+        const both = across + aside - cell;
+        const [own, beside, over, far] = [numbers[cell]!, numbers[aside]!, numbers[across]!, numbers[both]!];
+        // Most places see nothing over them, nor do those about them.
+        if ((own & beside & over & far) === -1) values[i] = light > 0 ? light : awayShare * light;
+        else if ((own | beside | over | far) < 0) values[i] = at(light, x, y);
+        else {
+          values[i] = changed(
+            light,
+            (9 * hidden[own]! + 3 * (hidden[beside]! + hidden[over]!) + hidden[far]!) / 16,
+            (9 * closed[own]! + 3 * (closed[beside]! + closed[over]!) + closed[far]!) / 16,
+          );
+        }
       }
       return;
     }

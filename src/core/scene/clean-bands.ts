@@ -16,29 +16,47 @@ const leastIslandMm2 = 2.5;
 /** Edges of bands are smoothed over so far to each side, in mm, and so many times. */
 const smoothMm = 0.25;
 const smoothTurns = 2;
+/** So many rows are one step. */
+const stepRows = 96;
 
 /**
  * Rounds the edges of bands off: a pixel near one goes to the band that most about it within its element have (a mode filter). Each turn reads the
  * bands of before it.
  */
-function smoothEdges({ width, height, elements, bands }: BandMap, pxPerMm: number): void {
+function* smoothEdges({ width, height, elements, bands }: BandMap, pxPerMm: number): Generator<void> {
   const reach = Math.max(1, Math.round(smoothMm * pxPerMm));
   const counts = new Uint16Array(256);
   const darkest = bands.reduce((most, band) => Math.max(most, band), 0);
   for (let turn = 0; turn < smoothTurns; turn++) {
     const before = bands.slice();
     for (let row = reach; row + reach < height; row++) {
+      smoothRow(row);
+      if (row % stepRows === 0) yield;
+    }
+    function smoothRow(row: number): void {
+      // The pixel and its element for which the counts stand: from one to the next in a row only a column goes and one comes.
+      let [counted, ofElement] = [-2, 0];
       for (let i = row * width + reach; i < (row + 1) * width - reach; i++) {
         const element = elements[i]!;
         if (element === 0 || !isNearEdge(i, element)) continue;
-        let best = before[i]!;
-        for (let dy = -reach; dy <= reach; dy++) {
-          for (let at = i + dy * width - reach; at <= i + dy * width + reach; at++) if (elements[at] === element) counts[before[at]!]!++;
+        if (counted === i - 1 && ofElement === element) {
+          count(i - 1 - reach, element, -1);
+          count(i + reach, element, 1);
+        } else {
+          counts.fill(0, 0, darkest + 1);
+          for (let dx = -reach; dx <= reach; dx++) count(i + dx, element, 1);
         }
+        counted = i;
+        ofElement = element;
+        let best = before[i]!;
         for (let band = 1; band <= darkest; band++) if (counts[band]! > counts[best]!) best = band;
-        counts.fill(0, 0, darkest + 1);
         bands[i] = best;
       }
+    }
+    /** Counts the bands of an element in the column of a pixel. */
+    function count(middle: number, element: number, by: 1 | -1): void {
+      const last = middle + reach * width;
+      for (let at = middle - reach * width; at <= last; at += width) if (elements[at] === element) counts[before[at]!]! += by;
     }
     function isNearEdge(i: number, element: number): boolean {
       const own = before[i]!;
@@ -61,18 +79,25 @@ function smoothEdges({ width, height, elements, bands }: BandMap, pxPerMm: numbe
  * @param map at the scale of the picture. @param pxPerMm of it.
  */
 export function cleanBands(map: BandMap, pxPerMm: number): void {
+  for (const _ of cleanInSteps(map, pxPerMm));
+}
+
+/** The same in steps, between which it may be left; the map is whole only after the last. */
+export function* cleanInSteps(map: BandMap, pxPerMm: number): Generator<void> {
   const { width, height, elements, bands } = map;
-  smoothEdges(map, pxPerMm);
+  yield* smoothEdges(map, pxPerMm);
   const leastPx = leastAreaMm2 * pxPerMm ** 2;
   const kinds = new Uint32Array(elements.length);
   for (let i = 0; i < kinds.length; i++) if (elements[i] !== 0) kinds[i] = elements[i]! * 256 + bands[i]!;
-  const ofElement = insideDistance(elements, width, height);
+  const ofElement = insideDistance(new Uint32Array(elements), width, height);
+  yield;
   const widest = new Uint16Array(65536);
   for (let i = 0; i < elements.length; i++) {
     const element = elements[i]!;
     if (ofElement[i]! > widest[element]!) widest[element] = ofElement[i]!;
   }
   const distance = insideDistance(kinds, width, height);
+  yield;
   const seen = new Uint8Array(kinds.length);
   const taken: number[] = [];
   const narrow: { pixels: Uint32Array; missingPx: number }[] = [];
@@ -85,8 +110,7 @@ export function cleanBands(map: BandMap, pxPerMm: number): void {
   };
   /** Whether a neighbour is of the same part, or of a lighter band of the same element. */
   const isWithin = (i: number, next: number) => elements[next] === elements[i] && bands[next]! <= bands[i]!;
-  for (let start = 0; start < kinds.length; start++) {
-    if (kinds[start] === 0 || seen[start]) continue;
+  const takePart = (start: number) => {
     const kind = kinds[start]!;
     count = 0;
     visit(start, kind);
@@ -112,6 +136,10 @@ export function cleanBands(map: BandMap, pxPerMm: number): void {
     if (count < leastPx || isSmallIsland || (missingPx > 0 && count < leastStripNibs * (nibMm * pxPerMm) ** 2)) {
       for (let at = 0; at < count; at++) taken.push(part[at]!);
     } else if (missingPx > 0) narrow.push({ pixels: part.slice(0, count), missingPx });
+  };
+  for (let row = 0; row < height; row++) {
+    for (let start = row * width; start < (row + 1) * width; start++) if (kinds[start] !== 0 && !seen[start]) takePart(start);
+    if (row % stepRows === 0) yield;
   }
   refill(map, taken);
   for (const strip of narrow) widen(map, strip);

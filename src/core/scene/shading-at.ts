@@ -49,8 +49,26 @@ export function addShading(
   lessBy = 0,
 ): void {
   const { left, top, formScale, form, light } = lit;
-  const { mask, width } = form;
+  const { mask, width, height } = form;
   const isAligned = formScale === scale;
+  if (scale === 1 && formScale === 2) {
+    // A pixel lies a quarter of a cell beside the middle of its own: nine sixteenths of that, three of each beside it, one across.
+    for (let i = 0; i < pixels.length; i++) {
+      const pixel = pixels[i]!;
+      const y = Math.floor(pixel / mapWidth);
+      const x = pixel - y * mapWidth;
+      const [column, row] = [(x - left) >> 1, (y - top) >> 1];
+      const aside = (x - left) & 1 ? 1 : -1;
+      const across = (y - top) & 1 ? width : -width;
+      const isInside = column > 0 && row > 0 && column + 1 < width && row + 1 < height;
+      const cell = row * width + column;
+      values[i]! +=
+        (isInside && (mask[cell]! & mask[cell + aside]! & mask[cell + across]! & mask[cell + across + aside]!) === 1
+          ? (9 * light[cell]! + 3 * (light[cell + aside]! + light[cell + across]!) + light[cell + across + aside]!) / 16
+          : shadingAt(lit, x, y)) - lessBy;
+    }
+    return;
+  }
   for (let i = 0; i < pixels.length; i++) {
     const pixel = pixels[i]!;
     const row = Math.floor(pixel / mapWidth);

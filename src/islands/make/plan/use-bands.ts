@@ -107,23 +107,37 @@ export function useBands(
     let current = true;
     // Of a large picture the first bands come coarse, and sharp when they are there.
     let isDraft = labels.length > mostAtOncePx;
+    let mayLeave = false;
     const wishes = newestWish<PlanRequest>(
       async (request, isNewest) => {
         if (isDraft) {
-          isDraft = false;
           const draft = await worker.ask((api) => api.plan({ ...request, resolution: 'half', wants: nothingBeside }));
-          if (!current) return;
+          if (!current || !draft) return;
+          isDraft = false;
           setMapped({ request: 'draft', answer: draft });
           if (!isNewest()) return;
         }
-        const answer = await worker.ask((api) => api.plan(request));
-        if (!current) return;
+        // What is seen while the lamp moves is always shown; what is whole takes long, and is left where something newer is wanted.
+        mayLeave = request.resolution === 'full';
+        const answer = await worker
+          .ask((api) => api.plan(request))
+          .finally(() => {
+            mayLeave = false;
+          });
+        // Called off: a newer one waits.
+        if (!current || !answer) return;
         setMapped({ request, answer });
         setProblem(null);
       },
       (error) => current && setProblem(problemToShow(error).message),
     );
-    setPlan(wishes);
+    setPlan({
+      ...wishes,
+      want: (request) => {
+        if (mayLeave) worker.ask((api) => api.callOff()).catch(() => {});
+        wishes.want(request);
+      },
+    });
     return () => {
       current = false;
       wishes.forget();

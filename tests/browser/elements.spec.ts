@@ -50,12 +50,13 @@ test('ten elements of a first picture are gathered and named in 20 acts: a tap o
     else await sweep(page, places);
     acts++;
     const field = page.locator('[data-held]').getByLabel('Name of the element');
-    // Its name is ready: one types at once, and the next tap keeps it.
+    // Its name is ready: one types at once. Enter is the end of it: the next tap begins another.
     await expect(field).toBeFocused();
     await page.keyboard.type(name);
+    await page.keyboard.press('Enter');
+    await expect(page.locator('[data-held]')).toHaveCount(0);
     acts++;
   }
-  await page.keyboard.press('Enter');
   await expect(page.getByLabel('Name of the element')).toHaveCount(10);
   const { pictures } = await kept(page);
   expect(pictures[0]?.elements.map(({ name }) => name)).toEqual(gathered.map(({ name }) => name));
@@ -67,28 +68,56 @@ test('ten elements of a first picture are gathered and named in 20 acts: a tap o
   await expectNoAxeFindings(page);
 });
 
-test('a name is taken by a press, areas are added when that is said, a loop takes what it goes round', async ({ page, shared }) => {
+test('a name is taken by a press, in hand means taking more, a loop takes what it goes round', async ({ page, shared }) => {
   await startBadger(page, shared.address);
   await tap(page, at(286, 112));
   await page.getByRole('list', { name: 'Names to take' }).getByRole('button', { name: 'Hair' }).click();
   const held = page.locator('[data-held]');
+  await expect(held, 'it is put down with its name').toHaveCount(0);
+  await tap(page, at(286, 112));
   await expect(held.getByLabel('Name of the element')).toHaveValue('Hair');
   await expect(held.locator('[data-measure]')).toHaveText(/^1 area · .* cm² · narrowest .* mm: (brush|fine) nib$/);
   await expect(held.getByLabel('Made of')).toHaveText('hair, as its name says');
   await choose(held.getByLabel('Made of'), 'fur');
 
-  // A second tap is another element; joining is said first.
-  await tap(page, at(356, 112));
-  await expect(page.locator('[data-measure]')).toHaveCount(2);
-  await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.locator('[data-measure]')).toHaveCount(1);
-  await page.getByRole('button', { name: 'Take Hair in hand' }).click();
-  await held.getByRole('button', { name: 'Add areas' }).click();
+  // With it in hand a tap adds, one on its own lets go, one on paper puts it down.
   await tap(page, at(356, 112));
   await expect(held.locator('[data-measure]')).toHaveText(/^2 areas/);
   await tap(page, at(356, 112));
   await expect(held.locator('[data-measure]'), 'a tap on one of its own lets it go').toHaveText(/^1 area ·/);
-  await held.getByRole('button', { name: 'Adding areas: end' }).click();
+  await tap(page, at(20, 20));
+  await expect(held).toHaveCount(0);
+
+  // One of another element is asked about where it lies.
+  await tap(page, at(356, 112));
+  await page.keyboard.type('Right hair');
+  await page.keyboard.press('Enter');
+  await tap(page, at(286, 112));
+  await tap(page, at(356, 112));
+  const asked = page.getByRole('group', { name: 'That is of Right hair' });
+  await expect(asked.getByRole('button', { name: 'Take from Right hair' })).toBeFocused();
+  await expectNoAxeFindings(page);
+  await page.keyboard.press('Escape');
+  await expect(asked).toHaveCount(0);
+  await tap(page, at(356, 112));
+  await asked.getByRole('button', { name: 'Take from Right hair' }).click();
+  await expect(said(page)).toHaveText('1 area added to Hair. Right hair has no area left, and is gone.');
+  await expect(held.locator('[data-measure]')).toHaveText(/^2 areas/);
+  await expect(page.getByLabel('Name of the element')).toHaveCount(1);
+
+  // A part of it is split off by one drag, with empty hands.
+  await tap(page, at(20, 20));
+  await sweep(page, [at(356, 105), at(356, 120)]);
+  await expect(page.getByText('1 area split off from Hair')).toBeVisible();
+  await page.keyboard.type('hair');
+  await page.keyboard.press('Enter');
+  await expect(said(page), 'a name that is there joins').toHaveText('1 area joined Hair.');
+  await expect(page.getByLabel('Name of the element')).toHaveCount(1);
+  // From the name that nobody has typed Ctrl+Z undoes the gathering.
+  await tap(page, at(395, 520));
+  await expect(held.getByLabel('Name of the element')).toBeFocused();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Name of the element')).toHaveCount(1);
 
   // Round the three buttons, one is enough to find the others; a loop round nothing gets a word.
   const round = (x: number, y: number, radius: number) =>
@@ -99,13 +128,14 @@ test('a name is taken by a press, areas are added when that is said, a loop take
   await expect(said(page)).toHaveText(/areas? like it gathered/);
   const buttons = (await kept(page)).pictures[0]?.elements.at(-1)?.regionIds ?? [];
   expect(buttons.length, 'the three of the coat, and what else is as round').toBeGreaterThanOrEqual(3);
+  await tap(page, at(20, 20));
   await sweep(page, round(60, 120, 40));
   const word = page.getByText('The loop goes round no area');
   await expect(word).toBeVisible();
   // A word of the stage ends when what it is about is another, or another station is gone to.
-  const named = page.getByLabel('Name of the element').last();
-  await named.fill('Coat buttons');
-  await named.press('Enter');
+  await tap(page, at(344, 500));
+  await page.keyboard.type('Coat buttons');
+  await page.keyboard.press('Enter');
   await expect(word).toHaveCount(0);
   await expectAllKept(page);
 });
@@ -293,7 +323,6 @@ test('nothing is overlooked: white areas are listed, blink by a key, are gathere
   // The tail tip is let go by mistake, and comes up again.
   await step(page, 'Gather');
   await page.getByRole('button', { name: 'Take Tail in hand' }).click();
-  await page.locator('[data-held]').getByRole('button', { name: 'Add areas' }).click();
   await tap(page, at(125, 561));
   await expect(white(page)).toHaveText('23 areas still white');
   await step(page, /^Still white/);
@@ -301,15 +330,15 @@ test('nothing is overlooked: white areas are listed, blink by a key, are gathere
   await expect(white(page)).toHaveText('Every area found has its element');
   await page.getByRole('button', { name: 'Undo' }).click();
 
-  // By keys: W goes through them, the one it stands on blinks.
-  await page.getByRole('button', { name: 'Show the next one (W)' }).focus();
+  // By keys: Alt+W goes through them, the one it stands on blinks.
+  await page.getByRole('button', { name: 'Show the next one (Alt+W)' }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('application')).toBeFocused();
   const blinking = page.locator('[data-blink]');
   await expect(blinking).toHaveCount(1);
   const seen = [await blinking.getAttribute('data-blink')];
   for (let turn = 1; turn < 23; turn++) {
-    await page.keyboard.press('w');
+    await page.keyboard.press('Alt+w');
     await expect.poll(() => blinking.getAttribute('data-blink')).not.toBe(seen.at(-1));
     seen.push(await blinking.getAttribute('data-blink'));
   }
@@ -336,20 +365,14 @@ test('what a new reading loses is told of and kept: a body, a border, and what a
   await tap(page, at(545, 260));
   await page.getByRole('button', { name: 'Flat', exact: true }).click();
   await expect(body(page)).toHaveAttribute('data-body', 'yours');
-  await step(page, 'Gather');
-  await page.getByRole('button', { name: 'Take Letter in hand' }).click();
-  await page.locator('[data-held]').getByRole('button', { name: 'Add areas' }).click();
-  for (const place of [at(515, 290), at(545, 260)]) await tap(page, place);
-  await expect(page.locator('[data-held] [data-measure]')).toHaveText(/^0 areas/);
-  await step(page, 'Soft spots');
-  await expect(page.locator('[data-spot-adrift]')).toHaveText(/^Soft spot 1 lies on nothing now/);
-
   // The letter becomes paper at the Picture station: its areas are no more.
   await goTo(page, 'Picture');
   await page.getByRole('button', { name: 'Mark as paper' }).click();
   for (const place of [at(515, 290), at(545, 260)]) await tap(page, place);
   await expect.poll(async () => (await kept(page)).pictures[0]?.regionMap?.count, { timeout: 60_000 }).toBeLessThan(88);
   await goTo(page, 'Elements');
+  await step(page, 'Soft spots');
+  await expect(page.locator('[data-spot-adrift]')).toHaveText(/^Soft spot 1 lies on nothing now/);
   await step(page, 'Bodies');
   await expect(page.locator('[data-body-lost]')).toHaveText(/not found in the newest reading\. Nothing is lost/);
   expect((await kept(page)).pictures[0]?.bodies).toHaveLength(1);
@@ -358,8 +381,8 @@ test('what a new reading loses is told of and kept: a body, a border, and what a
 test('an area that lies far off the rest of its element is asked about', async ({ page, lonely }) => {
   await page.goto(`${lonely.address}${pilot}#elements`);
   await page.getByRole('button', { name: 'Take Scarf in hand' }).click();
-  await page.locator('[data-held]').getByRole('button', { name: 'Add areas' }).click();
   await tap(page, at(399, 797));
+  await page.getByRole('button', { name: /^Take from/ }).click();
   await step(page, /^Still white/);
   const asked = page.locator('[data-far-off]');
   await expect(asked).toHaveText(/Scarf has an area \d+ mm away from the rest of it/);

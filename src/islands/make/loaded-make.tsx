@@ -145,6 +145,13 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
   const middle = useRef<Share>([0.5, 0.5]);
   const nearness: Nearness = { zoom, middle, onZoom };
   const onShow = (id: string | null) => go({ pictureId: id, colouringId: null });
+  // What is in hand, and what is faded for it, ends with the work at a station.
+  const onGo = (id: string) => {
+    if (id === station) return;
+    const elementId = (picture && stationOf(id).takesInHand?.(picture)) ?? null;
+    useMake.getState().takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId });
+    go({ station: id });
+  };
   const chosenId = useMake((all) => all.elementInHand());
   const seen: Seen | null = picture
     ? { useMake, make, picture, shown: shown ?? picture, table, raster, bands, parting, lamp, reading, originalPx, chosenId, go, deskOf }
@@ -153,7 +160,7 @@ export function LoadedMake({ useMake }: { useMake: MakeStore }) {
   return (
     // On an upright screen the picture stands above its panel and stays there too while the panel scrolls.
     <div className="flex h-dvh min-h-144 flex-col beside:min-h-0" data-read={picture && isReadUpToDate(picture) ? 'yes' : 'no'}>
-      <MakeHeader useMake={useMake} make={make} picture={picture} station={station} onGo={(id) => go({ station: id })} />
+      <MakeHeader useMake={useMake} make={make} picture={picture} station={station} onGo={onGo} />
       <PictureTags make={make} currentId={picture?.id ?? ''} onShow={onShow} />
       {picture && record.isOfColours && (
         <ColouringTags {...{ useMake, picture }} onShow={(id) => go({ pictureId: picture.id, colouringId: id })} />

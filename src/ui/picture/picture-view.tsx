@@ -37,7 +37,7 @@ type Props = {
   boxOf?: TouchedRegions['boxOf'] | undefined;
   onWalk?: ((direction: Direction) => void) | undefined;
   onPressCursor?: (() => void) | undefined;
-  /** What further keys do, by their lower-case names. */
+  /** What further keys do, by their lower-case names: "escape", or with Alt "alt+w". */
   keys?: Readonly<Record<string, (() => void) | undefined>>;
   /** Each new number asks the picture to take the keyboard, as soon as it can be walked. Default 0: not asked. */
   focusTurn?: number;
@@ -106,6 +106,10 @@ function drawLayers(canvas: HTMLCanvasElement, layers: PictureLayers, { lines, v
     }
   }
 }
+
+/** With Alt some keyboards write other signs: the key itself counts. */
+const keyName = ({ altKey, code, key }: KeyboardEvent): string =>
+  altKey ? `alt+${code.replace(/^Key/, '').toLowerCase()}` : key.toLowerCase();
 
 /** The picture on its paper. Redrawn from its layers; taps, drags and keys are told as regions. */
 export function PictureView({ nearness, foot, buttons, ...props }: Props) {
@@ -203,7 +207,7 @@ function PictureSheet(props: SheetProps) {
     const direction = walkKeys[event.key];
     if (direction && onWalk) onWalk(direction);
     else if ((event.key === 'Enter' || event.key === ' ') && onPressCursor) onPressCursor();
-    else if (!event.ctrlKey && !event.metaKey && !event.altKey && keys[event.key.toLowerCase()]) keys[event.key.toLowerCase()]?.();
+    else if (!event.ctrlKey && !event.metaKey && keys[keyName(event)]) keys[keyName(event)]?.();
     else return;
     event.preventDefault();
   };

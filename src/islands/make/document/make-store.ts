@@ -18,12 +18,12 @@ import type { EditOptions, KeepState } from './keeping';
 import type { SetAside } from '#islands/shared/outbox.ts';
 
 /**
- * What the maker holds in the hand: decides what a tap on the picture does. An element that is being added to takes what is tapped; a ladder
+ * What the maker holds in the hand: decides what a tap on the picture does. An element takes what is tapped at the Elements station; a ladder
  * remembers the element it has begun.
  */
 export type Hand =
   | { kind: 'nothing' }
-  | { kind: 'element'; elementId: string; isJoining?: boolean }
+  | { kind: 'element'; elementId: string }
   | { kind: 'ladder'; ladder: Ladder; elementId: string | null };
 
 /** The rack as the make's screen shows it: assumed colours are marked as such. */
@@ -50,8 +50,6 @@ export type MakeState = {
   cursorRegionId: string | null;
   /** Counts how often the keyboard was sent to the picture. */
   focusTurn: number;
-  /** Counts how often the keyboard was sent to the name of the element in hand. */
-  nameTurn: number;
   /** Whether all names stand on the picture. */
   showsNames: boolean;
   /** The lamp while it is being moved; an edit only when it settles. */
@@ -78,8 +76,6 @@ export type MakeState = {
   walkFrom: (regionId: string) => void;
   /** Sends the keyboard to the picture, where it stood. */
   walkOn: () => void;
-  /** Sends the keyboard to the name of the element in hand. */
-  nameIt: () => void;
   showNames: (showsNames: boolean) => void;
   moveLamp: (lamp: SceneLamp) => void;
   settleLamp: (lamp: SceneLamp) => void;
@@ -121,7 +117,6 @@ export function createMakeStore(makeId: string): MakeStore {
       hand: { kind: 'nothing' },
       cursorRegionId: null,
       focusTurn: 0,
-      nameTurn: 0,
       showsNames: false,
       lampInHand: null,
 
@@ -182,7 +177,6 @@ export function createMakeStore(makeId: string): MakeStore {
       setCursor: (cursorRegionId) => set({ cursorRegionId }),
       walkFrom: (cursorRegionId) => set(({ focusTurn }) => ({ cursorRegionId, focusTurn: focusTurn + 1 })),
       walkOn: () => set(({ focusTurn }) => ({ focusTurn: focusTurn + 1 })),
-      nameIt: () => set(({ nameTurn }) => ({ nameTurn: nameTurn + 1 })),
       showNames: (showsNames) => set({ showsNames }),
       moveLamp: (lampInHand) => set({ lampInHand }),
       settleLamp: (lamp) => {

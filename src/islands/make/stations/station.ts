@@ -111,6 +111,8 @@ export type StationRecord<D> = {
   liesUnderNames?: boolean;
   /** Whether it is about one colouring, so that others are offered there. */
   isOfColours: boolean;
+  /** Id of the element that is in hand when the workline leads here. Default: none. */
+  takesInHand?: (picture: ColouredPicture) => string | null;
   createDesk: () => Desk<D>;
   shows: (desk: D) => Shows;
   load: () => Promise<{ station: StationModule<D> }>;

@@ -1,5 +1,5 @@
 import { Hand as HandIcon, Trash2 } from 'lucide-react';
-import { useEffect, useEffectEvent, useRef } from 'react';
+import { type RefObject, useEffect, useEffectEvent, useRef } from 'react';
 import { type ElementKind, elementKinds } from '#model/element-kind';
 import type { ColouredElement } from '#model/coloured-picture';
 import { cleanText } from '#model/text';
@@ -10,15 +10,18 @@ import type { ElementMeasure } from '#core/technique/nib';
 import { Choice } from '#ui/controls/choice.tsx';
 import { Button } from '#ui/controls/button.tsx';
 import { TintChip } from '#ui/picture/tint-chip.tsx';
+import { hasAreas } from './elements-acts';
 
 export type ElementActs = {
   onTake: (elementId: string | null) => void;
-  onPatch: (elementId: string, fields: { name?: string; kind?: ElementKind | null }) => void;
+  onKind: (elementId: string, kind: ElementKind | null) => void;
+  /** Names it, or lets it join the one that has that name. */
+  onName: (elementId: string, name: string) => void;
   onRemove: (elementId: string) => void;
-  /** The name is done: the keyboard goes back to the picture. */
+  /** The name is done: the element is put down, and the keyboard goes back to the picture. */
   onNamed: () => void;
-  /** Begins or ends adding areas to the element in hand. */
-  onJoin: () => void;
+  /** Undoes what was gathered, from the name that nobody has typed. */
+  onUndo: () => void;
   /** Null while the areas are being fetched. */
   onLike: ((elementId: string) => void) | null;
 };
@@ -28,11 +31,11 @@ type Props = ElementActs & {
   index: number;
   measure: ElementMeasure;
   isHeld: boolean;
-  isJoining: boolean;
-  /** Each new number asks the name of the element in hand to take the keyboard. */
-  nameTurn: number;
   names: readonly string[];
+  /** Names of the other elements of the picture: to take one is to join it. */
+  others: readonly string[];
   namesId: string;
+  lastInput: RefObject<'pointer' | 'keys'>;
 };
 
 /** Area, narrowest place and nib of an element, or that it is too tiny to blend. */
@@ -53,6 +56,8 @@ function measureWords(
 
 /** Names offered to be taken by a press; the others come while one types. */
 const mostChips = 14;
+/** Of the elements that are there those that were begun last. */
+const mostJoinChips = 8;
 
 const unsaid = 'unsaid';
 
@@ -60,7 +65,7 @@ const isFreshName = (name: string) => /^(Element|Soft spot) \d+$/.test(name);
 
 /** An element: its tint, name and measures; with it in hand what can be done with it. */
 export function ElementRow(props: Props) {
-  const { element, index, measure, isHeld, nameTurn, namesId, onTake, onPatch, onRemove, onNamed } = props;
+  const { element, index, measure, isHeld, namesId, lastInput, onTake, onName, onRemove, onNamed, onUndo } = props;
   const row = useRef<HTMLLIElement>(null);
   useEffect(() => {
     if (isHeld) row.current?.scrollIntoView({ block: 'nearest' });
@@ -72,9 +77,9 @@ export function ElementRow(props: Props) {
         <div className="min-w-0 flex-1">
           <ElementName
             name={element.name}
-            onRename={(name) => onPatch(element.id, { name })}
-            onNamed={onNamed}
-            {...{ nameTurn, isHeld, namesId }}
+            onRename={(name) => onName(element.id, name)}
+            {...{ onNamed, onUndo }}
+            {...{ namesId, lastInput }}
             isFresh={isHeld && isFreshName(element.name)}
           />
           <p className="truncate pb-1 text-sm text-soft" title={measureWords(element, measure)} data-measure>
@@ -104,24 +109,27 @@ export function ElementRow(props: Props) {
   );
 }
 
-/** What the element in hand may become: a name by a press, further areas, others like it. */
-function Held({ element, isJoining, names, onPatch, onJoin, onLike, onNamed }: Props) {
+/** What the element in hand may become: one that is there already, a name by a press, others like it. */
+function Held({ element, names, others, onName, onKind, onLike, onNamed }: Props) {
   const told = kindOfName(element.name);
   return (
     <div className="space-y-2 pl-10 pr-2">
-      {isFreshName(element.name) && names.length > 0 && (
+      {isFreshName(element.name) && (
         <ul className="flex flex-wrap gap-1" aria-label="Names to take">
-          {names.slice(0, mostChips).map((name) => (
-            <li key={name}>
+          {[
+            ...(hasAreas(element) ? others.slice(-mostJoinChips).map((name) => ({ name, words: `to ${name}` })) : []),
+            ...names.slice(0, mostChips).map((name) => ({ name, words: name })),
+          ].map(({ name, words }) => (
+            <li key={words}>
               <button
                 type="button"
-                className="min-h-9 border border-ink bg-paper px-2 hover:bg-bench pointer-coarse:min-h-11"
+                className={`min-h-9 border border-ink px-2 pointer-coarse:min-h-11 ${words === name ? 'bg-paper hover:bg-bench' : 'bg-ink text-paper'}`}
                 onClick={() => {
-                  onPatch(element.id, { name });
+                  onName(element.id, name);
                   onNamed();
                 }}
               >
-                {name}
+                {words}
               </button>
             </li>
           ))}
@@ -129,14 +137,9 @@ function Held({ element, isJoining, names, onPatch, onJoin, onLike, onNamed }: P
       )}
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
         {!element.spot && (
-          <>
-            <Button aria-pressed={isJoining} className={isJoining ? '!bg-ink !text-paper' : ''} onClick={onJoin}>
-              {isJoining ? 'Adding areas: end' : 'Add areas'}
-            </Button>
-            <Button weight="quiet" disabled={onLike === null} onClick={() => onLike?.(element.id)}>
-              Gather those like it
-            </Button>
-          </>
+          <Button weight="quiet" disabled={onLike === null} onClick={() => onLike?.(element.id)}>
+            Gather those like it
+          </Button>
         )}
         <Choice
           label="Made of"
@@ -146,7 +149,7 @@ function Held({ element, isJoining, names, onPatch, onJoin, onLike, onNamed }: P
             ...elementKinds.map((kind) => ({ value: kind, name: kind })),
           ]}
           value={element.kind ?? unsaid}
-          onChoose={(kind) => onPatch(element.id, { kind: kind === unsaid ? null : kind })}
+          onChoose={(kind) => onKind(element.id, kind === unsaid ? null : kind)}
         />
       </div>
     </div>
@@ -157,31 +160,35 @@ type NameProps = {
   name: string;
   onRename: (name: string) => void;
   onNamed: () => void;
-  nameTurn: number;
-  isHeld: boolean;
+  onUndo: () => void;
   isFresh: boolean;
   namesId: string;
+  lastInput: RefObject<'pointer' | 'keys'>;
 };
 
-/** A name that is typed in place; kept when left or confirmed, put back by Escape or when emptied. Both lead back to the picture. */
-function ElementName({ name, onRename, onNamed, nameTurn, isHeld, isFresh, namesId }: NameProps) {
+/** A name that is typed in place; kept when left or confirmed, put back by Escape or when emptied. Both end with empty hands at the picture. */
+function ElementName({ name, onRename, onNamed, onUndo, isFresh, namesId, lastInput }: NameProps) {
   const input = useRef<HTMLInputElement>(null);
-  const answered = useRef(nameTurn);
+  const isPressed = useRef(false);
   const take = useEffectEvent(() => {
     input.current?.focus();
     input.current?.select();
   });
   useEffect(() => {
-    // By mouse a fresh element's name is ready at once; by keys the picture keeps the keyboard until it is asked for, and under a finger no
+    // By mouse a fresh element's name is ready at once; by keys the picture keeps the keyboard until a letter is typed, and under a finger no
     // keyboard rises before the name is tapped.
-    const byKeys = document.activeElement?.getAttribute('role') === 'application' && document.activeElement.matches(':focus-visible');
-    if (isFresh && !byKeys && !window.matchMedia('(pointer: coarse)').matches) take();
-  }, [isFresh]);
+    if (isFresh && lastInput.current === 'pointer' && !window.matchMedia('(pointer: coarse)').matches) take();
+  }, [isFresh, lastInput]);
   useEffect(() => {
-    if (nameTurn === answered.current) return;
-    answered.current = nameTurn;
-    if (isHeld) take();
-  }, [nameTurn, isHeld]);
+    const note = ({ type }: PointerEvent) => {
+      isPressed.current = type === 'pointerdown';
+    };
+    const kinds = ['pointerdown', 'pointerup', 'pointercancel'] as const;
+    for (const kind of kinds) window.addEventListener(kind, note, { capture: true });
+    return () => {
+      for (const kind of kinds) window.removeEventListener(kind, note, { capture: true });
+    };
+  }, []);
   return (
     <input
       key={name}
@@ -192,6 +199,13 @@ function ElementName({ name, onRename, onNamed, nameTurn, isHeld, isFresh, names
       autoComplete="off"
       className="min-h-9 w-full bg-transparent font-semibold focus:bg-paper pointer-coarse:min-h-11"
       onKeyDown={(event) => {
+        const { value } = event.currentTarget;
+        // Nothing has been typed: what is to be undone is the gathering.
+        if ((event.ctrlKey || event.metaKey) && !event.shiftKey && event.key.toLowerCase() === 'z' && (value === '' || value === name)) {
+          event.preventDefault();
+          onUndo();
+          return;
+        }
         if (event.key === 'Escape') event.currentTarget.value = name;
         if (event.key === 'Enter' || event.key === 'Escape') {
           event.currentTarget.blur();
@@ -199,9 +213,15 @@ function ElementName({ name, onRename, onNamed, nameTurn, isHeld, isFresh, names
         }
       }}
       onBlur={(event) => {
-        const typed = cleanText(event.currentTarget.value, 60);
-        if (typed !== '' && typed !== name) onRename(typed);
-        else event.currentTarget.value = name;
+        const field = event.currentTarget;
+        const keep = () => {
+          const typed = cleanText(field.value, 60);
+          if (typed !== '' && typed !== name) onRename(typed);
+          else field.value = name;
+        };
+        // What a name changes on the screen must not move what is being pressed from under the hand.
+        if (isPressed.current) window.addEventListener('pointerup', () => setTimeout(keep), { once: true, capture: true });
+        else keep();
       }}
     />
   );

@@ -3,6 +3,7 @@ import type { Ladder } from '#model/ladder';
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
 import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
+import { assignTo, takeOut } from '#core/make/assign-regions';
 import { counted } from '#core/make/counted';
 import { OperationError } from '#core/make/operation-error';
 import { freshElementName, pictureById } from '#core/make/picture-lookup';
@@ -10,7 +11,6 @@ import { whiteBySize } from '#core/make/overlooked';
 import type { IndexedTable } from '#core/make/region-tables';
 import { likeThisOne } from '#core/picture/like-this-one';
 import type { ElementsDesk } from './elements-desk';
-import { assignTo } from './gather';
 import type { MakeStore } from '../../document/make-store';
 
 /** Acts of the Elements station that are done from the picture by keys as well as from the panel. */
@@ -35,10 +35,45 @@ export function patchElement(useMake: MakeStore, pictureId: string, id: string, 
 
 type ElementFields = { name?: string; kind?: ElementKind | null };
 
-/** Begins or ends adding areas to the element in hand. */
-export function toggleJoining(useMake: MakeStore): void {
-  const { hand, takeInHand } = useMake.getState();
-  if (hand.kind === 'element') takeInHand({ ...hand, isJoining: !hand.isJoining });
+const sameName = (one: string, other: string) => one.toLowerCase() === other.toLowerCase();
+
+/** Whether an element has areas: soft spots and what lies on the paper outside have none, and are named for themselves. */
+export const hasAreas = ({ spot, outside }: Pick<ColouredElement, 'spot' | 'outside'>): boolean => !spot && !outside;
+
+/**
+ * Names an element. Where another of the picture has that name already its areas join that one, and what lies on it lies on that one from then on.
+ * @returns what is said of it, and the one that it joined.
+ */
+export function nameElement(useMake: MakeStore, pictureId: string, id: string, name: string): { said: string; joinedId: string | null } {
+  let done = { said: '', joinedId: null as string | null };
+  useMake.getState().edit((newest) => {
+    const picture = pictureById(newest, pictureId);
+    const own = picture?.elements.find((element) => element.id === id);
+    if (!picture || !own || own.name === name) return null;
+    const other = picture.elements.find((element) => element.id !== id && hasAreas(element) && sameName(element.name, name));
+    if (!other || !hasAreas(own)) return [{ kind: 'patch', entity: 'element', pictureId, id, fields: { name } }];
+    done = { said: `${counted(own.regionIds.length, 'area')} joined ${other.name}.`, joinedId: other.id };
+    const lying = picture.elements.flatMap(({ id: spotId, spot }): Operation[] =>
+      spot?.on === id ? [{ kind: 'patch', entity: 'element', pictureId, id: spotId, fields: { spot: { ...spot, on: other.id } } }] : [],
+    );
+    const { operations } = assignTo(
+      { ...picture, elements: picture.elements.filter(({ spot }) => spot?.on !== id) },
+      other.id,
+      own.regionIds,
+    );
+    return [...lying, ...operations];
+  });
+  return done;
+}
+
+/** Takes an element out; its areas are white again. */
+export function removeElement(useMake: MakeStore, pictureId: string, id: string): void {
+  const { edit, hand, takeInHand } = useMake.getState();
+  edit((newest) => {
+    const picture = pictureById(newest, pictureId);
+    return picture ? takeOut(picture, [id]) : null;
+  });
+  if (hand.kind === 'element' && hand.elementId === id) takeInHand({ kind: 'nothing' });
 }
 
 /** Goes to the next white region, the largest first and round again: the walk stands on it, and it blinks. */
@@ -62,7 +97,7 @@ export function keepWhite(useMake: MakeStore, pictureId: string, regionIds: read
     const now = pictureById(newest, pictureId);
     if (!now || regionIds.length === 0) return null;
     const bare = now.elements.find(({ kind }) => kind === 'bare paper');
-    if (bare) return [assignTo(pictureId, bare.id, regionIds)];
+    if (bare) return assignTo(now, bare.id, regionIds).operations;
     const row = { id: crypto.randomUUID(), name: 'Stays white', regionIds: [...regionIds], kind: 'bare paper' as const };
     return [{ kind: 'put', entity: 'element', pictureId, row }];
   });
@@ -89,7 +124,7 @@ export function gatherLike(
       .filter((id) => !taken.has(id));
     const regionIds = [...new Set(alike)];
     found = regionIds.length;
-    return found > 0 ? [assignTo(pictureId, elementId, regionIds)] : null;
+    return found > 0 ? assignTo(now, elementId, regionIds).operations : null;
   });
   return found > 0 ? `${counted(found, 'area')} like it gathered.` : 'No other white area has its shape and about its size.';
 }

@@ -1,3 +1,4 @@
+import type { TakeFrom } from './gather';
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
 
 export const elementsSteps = [
@@ -27,6 +28,8 @@ export type ElementsDeskState = {
   blink: { regionId: string; turn: number } | null;
   /** Regions far off the rest of their element that are meant to be. */
   meant: readonly string[];
+  /** Areas of another element that were tapped, and where (shares of the picture): whether they are taken is asked there. */
+  asks: (TakeFrom & { at: readonly [number, number] }) | null;
   said: string;
   set: (change: Partial<Omit<ElementsDeskState, 'set'>>) => void;
   /** Shows a region: it blinks. */
@@ -45,6 +48,7 @@ export function createElementsDesk(): ElementsDesk {
     spotSoftMm: 2,
     blink: null,
     meant: [],
+    asks: null,
     said: '',
     set: (change) => set(change),
     blinkAt: (regionId) => set(({ blink }) => ({ blink: { regionId, turn: (blink?.turn ?? 0) + 1 } })),

@@ -9,7 +9,7 @@ import { isLoop, regionsInLoop } from '#core/picture/lasso';
 import { laySpot } from '#core/scene/spot-edits';
 import { joinBodies, layOn, type StandingEdit, toggleInBody } from '#core/scene/standing-edits';
 import type { ElementsDesk } from './elements-desk';
-import { type Gathering, gather } from './gather';
+import { type Gathering, gather, join, type TakeFrom } from './gather';
 import type { MakeStore } from '../../document/make-store';
 import type { HandMove } from '../station';
 
@@ -59,11 +59,29 @@ export function moveAtElements(useMake: MakeStore, useElements: ElementsDesk, of
       return null;
     default: {
       const gathered = collected(useMake, of, move);
+      const [x, y] = move.pathMm[0] ?? [0, 0];
+      const at = [x / of.picture.widthMm, y / of.picture.heightMm] as const;
+      useElements.getState().set({ asks: gathered?.asks ? { ...gathered.asks, at } : null });
       if (!gathered) return null;
       useMake.getState().takeInHand(gathered.hand);
       return gathered.said;
     }
   }
+}
+
+/** Takes what was asked about into the element in hand. @returns what is said of it. */
+export function takeFrom(useMake: MakeStore, pictureId: string, { regionIds }: TakeFrom): string {
+  const { hand, edit } = useMake.getState();
+  let said = '';
+  edit((newest) => {
+    const picture = pictureById(newest, pictureId);
+    const held = hand.kind === 'element' ? picture?.elements.find(({ id }) => id === hand.elementId) : undefined;
+    if (!picture || !held) return null;
+    const done = join(picture, held, hand, regionIds);
+    said = done.said;
+    return done.operations;
+  });
+  return said;
 }
 
 function moveInBodies(useMake: MakeStore, useElements: ElementsDesk, { picture, table }: Of, { labels }: HandMove): string | null {

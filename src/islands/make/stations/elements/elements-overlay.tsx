@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { frontId } from '#model/front';
 import type { ColouredPicture } from '#model/coloured-picture';
 import { ownersOf } from '#core/make/picture-lookup';
@@ -10,6 +10,7 @@ import { type FrontArrow, FrontArrows } from '#ui/picture/front-arrows.tsx';
 import { SpotMarks } from '#ui/picture/spot-marks.tsx';
 import type { ElementsDesk } from './elements-desk';
 import type { MakeStore } from '../../document/make-store';
+import { takeFrom } from './elements-hand';
 import { turnRound } from './turn-round';
 
 type Props = {
@@ -37,8 +38,55 @@ export function ElementsOverlay({ useMake, useElements, picture, table, labels, 
   return (
     <>
       <SpotMarks marks={spots} width={width} />
+      {step === 'gather' && <Asks {...{ useMake, useElements, picture, width, height }} />}
       {step === 'fronts' && labels && <Arrows {...{ useMake, useElements, picture, table, labels, width, height }} />}
     </>
+  );
+}
+
+/** An area of another element was tapped: whether it is taken from that one is asked where it lies. */
+function Asks({ useMake, useElements, picture, width, height }: Omit<Props, 'table' | 'labels' | 'heldId'>) {
+  const asks = useElements((state) => state.asks);
+  const first = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (asks) first.current?.focus();
+  }, [asks]);
+  const from = picture.elements.find(({ id }) => id === asks?.fromId);
+  if (!asks || !from) return null;
+  const { set } = useElements.getState();
+  const { takeInHand, walkOn } = useMake.getState();
+  const end = (said: string) => {
+    set({ asks: null, said });
+    walkOn();
+  };
+  const [x, y] = asks.at;
+  return (
+    <fieldset
+      aria-label={`That is of ${from.name}`}
+      className="absolute z-20 flex border-2 border-ink bg-paper"
+      // Towards the middle of the picture, so that it is not cut off at its edge.
+      style={{ left: x * width, top: y * height, transform: `translate(${x > 0.5 ? '-100%' : '0'}, ${y > 0.5 ? '-110%' : '10%'})` }}
+      onKeyDown={({ key }) => key === 'Escape' && end('')}
+    >
+      <button
+        ref={first}
+        type="button"
+        className="min-h-11 px-3 font-semibold hover:bg-bench"
+        onClick={() => end(takeFrom(useMake, picture.id, asks))}
+      >
+        Take from {from.name}
+      </button>
+      <button
+        type="button"
+        className="min-h-11 border-l border-edge px-3 hover:bg-bench"
+        onClick={() => {
+          takeInHand({ kind: 'element', elementId: from.id });
+          end('');
+        }}
+      >
+        {from.name} in hand
+      </button>
+    </fieldset>
   );
 }
 

@@ -3,14 +3,13 @@ import { useShallow } from 'zustand/react/shallow';
 import type { Make } from '#model/make';
 import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
 import { suggestedNames } from '#core/make/element-names';
-import { pictureById } from '#core/make/picture-lookup';
 import { progressOfPicture } from '#core/make/progress';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { OpenInside } from '#core/picture/open-inside';
 import { measureElement } from '#core/technique/nib';
 import { useListedMakes } from '#islands/shared/use-fetched.ts';
 import { StepTabs } from '#ui/controls/step-tabs.tsx';
-import { gatherLike, patchElement, showNextWhite, toggleJoining } from './elements-acts';
+import { gatherLike, hasAreas, nameElement, patchElement, removeElement, showNextWhite } from './elements-acts';
 import { type ElementsDesk, elementsSteps } from './elements-desk';
 import type { MakeStore } from '../../document/make-store';
 import type { Raster } from '../../picture/use-raster';
@@ -19,6 +18,7 @@ import { type ElementActs, ElementRow } from './element-row';
 import { FrontsPanel } from './fronts-panel';
 import { GatherHead, OpenInsideNotice } from './gather-head';
 import { SpotsPanel } from './spots-panel';
+import { useLastInput, useLettersToName } from './letters-to-name';
 import { WhitePanel } from './white-panel';
 import { StationHeading } from '../station-heading';
 
@@ -49,7 +49,7 @@ export function ElementsStation(props: Props) {
         steps={steps}
         current={step}
         onGo={(id) => {
-          set({ step: id, said: '', bodyAt: null, bodyAct: 'choose', frontsOf: null, blink: null });
+          set({ step: id, said: '', bodyAt: null, bodyAct: 'choose', frontsOf: null, blink: null, asks: null });
           // What was in hand for another step would be drawn on.
           const isSpot = hand.kind === 'element' && picture.elements.find((element) => element.id === hand.elementId)?.spot !== undefined;
           if ((id === 'spots') !== isSpot && hand.kind !== 'nothing') takeInHand({ kind: 'nothing' });
@@ -105,11 +105,10 @@ function useOwnNames(make: Make, picture: ColouredPicture): readonly string[] {
 type ListProps = Props & { /** Default: all. */ isShown?: (element: ColouredElement) => boolean };
 
 function ElementList({ useMake, useElements, make, picture, table, raster, isShown = () => true }: ListProps) {
-  const { hand, nameTurn, edit, takeInHand, walkOn } = useMake(
+  const { hand, undo, takeInHand, walkOn } = useMake(
     useShallow((state) => ({
       hand: state.hand,
-      nameTurn: state.nameTurn,
-      edit: state.edit,
+      undo: state.undo,
       takeInHand: state.takeInHand,
       walkOn: state.walkOn,
     })),
@@ -117,29 +116,33 @@ function ElementList({ useMake, useElements, make, picture, table, raster, isSho
   const namesId = useId();
   const own = useOwnNames(make, picture);
   const names = useMemo(() => suggestedNames(picture, own), [picture, own]);
+  const others = picture.elements.filter(hasAreas).map(({ name }) => name);
   const { labels } = raster;
+  const tell = (said: string) => useElements.getState().set({ said });
   const acts: ElementActs = {
     onTake: (elementId) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId }),
-    onPatch: (id, fields) => patchElement(useMake, picture.id, id, fields),
-    onRemove: (id) => {
-      edit((newest) => {
-        const now = pictureById(newest, picture.id);
-        // What lies on it would lie on nothing.
-        const lying = (now?.elements ?? []).filter(({ spot }) => spot?.on === id).map((spot) => spot.id);
-        return [...lying, id].map((gone) => ({ kind: 'remove', entity: 'element', pictureId: picture.id, id: gone }));
-      });
-      if (hand.kind === 'element' && hand.elementId === id) takeInHand({ kind: 'nothing' });
+    onKind: (id, kind) => patchElement(useMake, picture.id, id, { kind }),
+    onName: (id, name) => tell(nameElement(useMake, picture.id, id, name).said),
+    onRemove: (id) => removeElement(useMake, picture.id, id),
+    onNamed: () => {
+      takeInHand({ kind: 'nothing' });
+      walkOn();
     },
-    onNamed: walkOn,
-    onJoin: () => toggleJoining(useMake),
-    onLike:
-      table && labels
-        ? (elementId) => useElements.getState().set({ said: gatherLike(useMake, { pictureId: picture.id, elementId, table, labels }) })
-        : null,
+    onUndo: () => {
+      takeInHand({ kind: 'nothing' });
+      undo();
+      walkOn();
+    },
+    onLike: table && labels ? (elementId) => tell(gatherLike(useMake, { pictureId: picture.id, elementId, table, labels })) : null,
   };
+  useLettersToName(hand);
+  const lastInput = useLastInput();
   return (
     <>
       <datalist id={namesId}>
+        {others.map((name) => (
+          <option key={`to ${name}`} value={name} label={`to ${name}`} />
+        ))}
         {names.map((name) => (
           <option key={name} value={name} />
         ))}
@@ -152,9 +155,9 @@ function ElementList({ useMake, useElements, make, picture, table, raster, isSho
             <ElementRow
               key={element.id}
               {...acts}
-              {...{ element, index, isHeld, nameTurn, names, namesId }}
+              {...{ element, index, isHeld, names, namesId, lastInput }}
+              others={others.filter((name) => name !== element.name)}
               measure={measureElement(element, table)}
-              isJoining={isHeld && hand.isJoining === true}
             />
           );
         })}

@@ -1,4 +1,4 @@
-import type { ColouredPicture } from '#model/coloured-picture';
+import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
 import { counted } from '#core/make/counted';
 import { progressOfPicture } from '#core/make/progress';
 import type { OpenInside } from '#core/picture/open-inside';
@@ -13,11 +13,10 @@ type Props = {
   onNextWhite: (() => void) | null;
 };
 
-function instruction(picture: ColouredPicture, hand: Hand): string {
-  const inHand = hand.kind === 'element' ? picture.elements.find(({ id }) => id === hand.elementId) : undefined;
-  if (inHand && hand.kind === 'element' && hand.isJoining)
-    return `Tap or drag over what ${inHand.name} is to take in. Tap one of its own to let it go.`;
-  return 'Tap an area: it is an element. Drag over several, or round them: they are one.';
+function instruction(inHand: ColouredElement | undefined): string {
+  if (inHand)
+    return `Tap further areas to add them to ${inHand.name}, one of its own to let it go, the paper to put it down. Type its name.`;
+  return 'Tap an area, drag over several, or go round them: they are an element. Then type its name.';
 }
 
 /** What a tap does now, and how much is still white. */
@@ -26,7 +25,7 @@ export function GatherHead({ picture, hand, onPutDown, onNextWhite }: Props) {
   const inHand = hand.kind === 'element' ? picture.elements.find(({ id }) => id === hand.elementId) : undefined;
   return (
     <>
-      <p>{instruction(picture, hand)}</p>
+      <p>{instruction(inHand)}</p>
       <p className="flex flex-wrap items-center gap-x-4">
         <span className="font-display text-lg font-semibold" data-white>
           {whiteRegions === 0 ? 'Every area found has its element' : `${counted(whiteRegions, 'area')} still white`}

@@ -2,26 +2,29 @@ import { describe, expect, it } from 'vitest';
 import type { Ladder } from '#model/ladder';
 import { laySpot } from '#core/scene/spot-edits';
 import { madeUpColoured, madeUpTable } from '../../../../../tests/made-up-make';
-import { gather } from './gather';
+import { gather, join } from './gather';
 import type { Hand } from '../../document/make-store';
 
 const { table } = madeUpTable(['r1', 'r2', 'r3', 'r4']);
-const picture = madeUpColoured({ elements: [{ id: 'coat', name: 'Coat', regionIds: ['r1'] }] });
+const picture = madeUpColoured({
+  elements: [
+    { id: 'coat', name: 'Coat', regionIds: ['r1'] },
+    { id: 'sleeve', name: 'Sleeve', regionIds: ['r4'] },
+  ],
+});
 const nothing: Hand = { kind: 'nothing' };
 const coat: Hand = { kind: 'element', elementId: 'coat' };
 const act = (hand: Hand, labels: number[], gesture: 'tap' | 'sweep' | 'lasso' = 'tap') =>
   gather(picture, table, hand, labels, gesture, () => 'new');
 
 describe('gathering', () => {
-  it('one tap is one element, also with another in hand; a drag or a loop is one of all it takes', () => {
-    for (const hand of [nothing, coat]) {
-      expect(act(hand, [2])).toMatchObject({
-        operations: [{ kind: 'put', row: { id: 'new', name: 'Element 1', regionIds: ['r2'] } }],
-        hand: { kind: 'element', elementId: 'new' },
-      });
-      for (const gesture of ['sweep', 'lasso'] as const) {
-        expect(act(hand, [1, 2, 3], gesture)?.operations).toMatchObject([{ kind: 'put', row: { regionIds: ['r2', 'r3'] } }]);
-      }
+  it('with empty hands a tap is one element, a drag or a loop one of all the white that it takes', () => {
+    expect(act(nothing, [2])).toMatchObject({
+      operations: [{ kind: 'put', row: { id: 'new', name: 'Element 1', regionIds: ['r2'] } }],
+      hand: { kind: 'element', elementId: 'new' },
+    });
+    for (const gesture of ['sweep', 'lasso'] as const) {
+      expect(act(nothing, [1, 2, 3], gesture)?.operations).toMatchObject([{ kind: 'put', row: { regionIds: ['r2', 'r3'] } }]);
     }
   });
 
@@ -29,21 +32,83 @@ describe('gathering', () => {
     expect(act(nothing, [1])).toEqual({ operations: [], hand: coat, said: 'Coat in hand' });
   });
 
-  it('joining is said first: then a tap adds, and one on its own lets go', () => {
-    const joining: Hand = { ...coat, isJoining: true };
-    expect(act(joining, [2])?.operations).toEqual([
-      { kind: 'assignRegions', pictureId: 'p1', assignments: [{ regionId: 'r2', elementId: 'coat' }] },
-    ]);
-    expect(act(joining, [1])?.operations).toEqual([
-      { kind: 'assignRegions', pictureId: 'p1', assignments: [{ regionId: 'r1', elementId: null }] },
-    ]);
-    expect(act(joining, [1], 'sweep')).toMatchObject({ operations: [], said: 'Coat has them already.' });
+  it('in hand means taking more: white joins by tap, drag and loop; one of its own is let go, and paper puts it down', () => {
+    const joined = (...regionIds: string[]) => [
+      { kind: 'assignRegions', pictureId: 'p1', assignments: regionIds.map((regionId) => ({ regionId, elementId: 'coat' })) },
+    ];
+    expect(act(coat, [2])).toMatchObject({ operations: joined('r2'), hand: coat });
+    expect(act(coat, [1, 2, 4], 'sweep')?.operations).toEqual(joined('r2'));
+    expect(act(coat, [2, 3], 'lasso')?.operations).toEqual(joined('r2', 'r3'));
+    const both = gather(
+      madeUpColoured({ elements: [{ id: 'coat', name: 'Coat', regionIds: ['r1', 'r2'] }] }),
+      table,
+      coat,
+      [1],
+      'tap',
+      () => 'new',
+    );
+    expect(both).toMatchObject({
+      operations: [{ kind: 'assignRegions', pictureId: 'p1', assignments: [{ regionId: 'r1', elementId: null }] }],
+      hand: coat,
+    });
+    expect(act(coat, [])).toEqual({ operations: [], hand: nothing, said: 'Coat is put down.' });
+    expect(act(nothing, [])).toBeNull();
   });
 
-  it('an empty loop, and one round what is gathered, get a word', () => {
+  it('an element that loses its last area goes, and says so', () => {
+    expect(act(coat, [1])).toEqual({
+      operations: [
+        { kind: 'assignRegions', pictureId: 'p1', assignments: [{ regionId: 'r1', elementId: null }] },
+        { kind: 'remove', entity: 'element', pictureId: 'p1', id: 'coat' },
+      ],
+      hand: nothing,
+      said: '1 area let go from Coat. Coat has no area left, and is gone.',
+    });
+  });
+
+  it('an area of another is asked about, and taken only then', () => {
+    expect(act(coat, [4])).toEqual({
+      operations: [],
+      hand: coat,
+      said: 'That is of Sleeve.',
+      asks: { regionIds: ['r4'], fromId: 'sleeve' },
+    });
+    const coatRow = picture.elements[0];
+    if (!coatRow) throw new Error('There is a coat.');
+    expect(join(picture, coatRow, coat, ['r4'])).toMatchObject({
+      operations: [{ kind: 'assignRegions' }, { kind: 'remove', id: 'sleeve' }],
+      said: '1 area added to Coat. Sleeve has no area left, and is gone.',
+    });
+  });
+
+  it('a drag over a part of one element splits it off; over all of it takes it in hand; over several gets a word', () => {
+    const hair = madeUpColoured({
+      elements: [
+        { id: 'hair', name: 'Hair', regionIds: ['r1', 'r2', 'r3'] },
+        { id: 'coat', name: 'Coat', regionIds: ['r4'] },
+      ],
+    });
+    const drag = (labels: number[]) => gather(hair, table, nothing, labels, 'sweep', () => 'new');
+    expect(drag([1, 2])).toMatchObject({
+      operations: [
+        { kind: 'put', row: { id: 'new', regionIds: [] } },
+        {
+          kind: 'assignRegions',
+          assignments: [
+            { regionId: 'r1', elementId: 'new' },
+            { regionId: 'r2', elementId: 'new' },
+          ],
+        },
+      ],
+      hand: { elementId: 'new' },
+      said: '2 areas split off from Hair',
+    });
+    expect(drag([1, 2, 3])).toEqual({ operations: [], hand: { kind: 'element', elementId: 'hair' }, said: 'Hair in hand' });
+    expect(drag([1, 4])?.said).toBe('They are of Hair and Coat: tap one to take it in hand.');
+  });
+
+  it('a loop round nothing gets a word', () => {
     expect(act(nothing, [], 'lasso')).toMatchObject({ operations: [], said: expect.stringMatching(/round no area/) });
-    expect(act(nothing, [1], 'sweep')).toMatchObject({ operations: [], said: expect.stringMatching(/its element already/) });
-    expect(act(nothing, [])).toBeNull();
   });
 
   it('with a ladder in hand all that is tapped is one element, named later', () => {

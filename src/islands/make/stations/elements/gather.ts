@@ -1,20 +1,27 @@
+import { assignTo, goneWords } from '#core/make/assign-regions';
 import { counted } from '#core/make/counted';
 import type { Operation } from '#model/operation';
 import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
+import type { Element, Picture } from '#model/picture';
 import { nameOfColouring, treat } from '#core/make/coloured';
 import { freshElementName, ownersOf } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { Hand } from '../../document/make-store';
 
-export type Gathering = { operations: Operation[]; hand: Hand; said: string };
+/** Areas of another element that were tapped with one in hand: whether they are taken is asked at the tap. */
+export type TakeFrom = { regionIds: readonly string[]; fromId: string };
+
+export type Gathering = { operations: Operation[]; hand: Hand; said: string; asks?: TakeFrom };
 
 export type Gesture = 'tap' | 'sweep' | 'lasso';
 
+const nothing: Hand = { kind: 'nothing' };
+
 /**
  * What a tap, a drag or a loop over regions means with what is in hand.
- * As a rule each makes one new element of the white regions it takes; a tap on what is gathered takes its element in hand. With an element
- * in hand that is being added to, they join it, and a tap on one of its own lets it go. With a ladder in hand: the element under the tap gets
- * the ladder; white regions become one new element with it, which further ones join.
+ * With empty hands white regions become one new element; a tap on what is gathered takes its element in hand, a drag or loop over a part of one element splits
+ * that part off. With an element in hand white regions join it, a tap on one of its own lets it go, one on another's asks, and one on paper puts it down. With
+ * a ladder in hand: the element under the tap gets the ladder; white regions become one new element with it, which further ones join.
  */
 export function gather(
   picture: ColouredPicture,
@@ -29,16 +36,19 @@ export function gather(
   const white = regionIds.filter((id) => !owners.has(id));
   if (gesture === 'lasso' && regionIds.length === 0)
     return { operations: [], hand, said: 'The loop goes round no area: draw it round the middle of what it is to take.' };
-  if (regionIds.length === 0) return null;
-  if (hand.kind === 'ladder') return withLadder(picture, hand, { regionIds, white, owners }, newId);
-  const inHand = hand.kind === 'element' ? picture.elements.find(({ id }) => id === hand.elementId) : undefined;
-  if (inHand && hand.kind === 'element' && hand.isJoining) return join(picture.id, inHand, { regionIds, owners, gesture, hand });
-  const owner = owners.get(regionIds[0] as string);
-  if (gesture === 'tap' && owner) {
-    return { operations: [], hand: { kind: 'element', elementId: owner.id }, said: `${owner.name} in hand` };
+  const held = hand.kind === 'element' ? picture.elements.find(({ id }) => id === hand.elementId) : undefined;
+  if (regionIds.length === 0) {
+    return held && gesture === 'tap' ? { operations: [], hand: nothing, said: `${held.name} is put down.` } : null;
   }
-  if (white.length === 0) return { operations: [], hand, said: 'All that it takes has its element already: “Add areas” moves them.' };
-  return begin(picture, white, newId);
+  const touched = { regionIds, white, owners };
+  if (hand.kind === 'ladder') return withLadder(picture, hand, touched, newId);
+  // A soft spot and what lies outside have no areas.
+  if (held && !held.spot && !held.outside && gesture === 'tap') return tapWith(picture, held, hand, touched);
+  if (held && !held.spot && !held.outside && white.length > 0) return join(picture, held, hand, white);
+  const owner = owners.get(regionIds[0] as string);
+  if (gesture === 'tap' && owner) return { operations: [], hand: { kind: 'element', elementId: owner.id }, said: `${owner.name} in hand` };
+  if (white.length > 0) return begin(picture, white, newId);
+  return splitOff(picture, touched, hand, newId);
 }
 
 function begin(picture: ColouredPicture, white: readonly string[], newId: () => string, ladder?: Hand & { kind: 'ladder' }): Gathering {
@@ -66,7 +76,7 @@ function withLadder(
   if (white.length > 0) {
     const begun = picture.elements.find(({ id }) => id === hand.elementId);
     if (!begun) return begin(picture, white, newId, hand);
-    return { operations: [assignTo(picture.id, begun.id, white)], hand, said: `${counted(white.length, 'area')} added to ${begun.name}` };
+    return join(picture, begun, hand, white);
   }
   const dressed = [...new Set(regionIds.map((id) => owners.get(id)))].filter((element) => element !== undefined);
   return {
@@ -76,26 +86,42 @@ function withLadder(
   };
 }
 
-type Joined = Pick<Touched, 'regionIds' | 'owners'> & { gesture: Gesture; hand: Hand };
+/** Adds regions to an element, from whichever they are in. */
+export function join(picture: Picture, element: Element, hand: Hand, regionIds: readonly string[]): Gathering {
+  const { operations, gone } = assignTo(picture, element.id, regionIds);
+  return { operations, hand, said: `${counted(regionIds.length, 'area')} added to ${element.name}.${goneWords(gone)}` };
+}
 
-function join(pictureId: string, inHand: ColouredElement, { regionIds, owners, gesture, hand }: Joined): Gathering {
-  if (gesture === 'tap' && owners.get(regionIds[0] as string) === inHand) {
-    return {
-      operations: [{ kind: 'assignRegions', pictureId, assignments: regionIds.map((regionId) => ({ regionId, elementId: null })) }],
-      hand,
-      said: `1 area let go from ${inHand.name}`,
-    };
+function tapWith(picture: ColouredPicture, held: ColouredElement, hand: Hand, { regionIds, owners }: Touched): Gathering {
+  const owner = owners.get(regionIds[0] as string);
+  if (!owner) return join(picture, held, hand, regionIds);
+  if (owner !== held) {
+    return { operations: [], hand, said: `That is of ${owner.name}.`, asks: { regionIds, fromId: owner.id } };
   }
-  const joining = regionIds.filter((id) => owners.get(id) !== inHand);
-  if (joining.length === 0) return { operations: [], hand, said: `${inHand.name} has them already.` };
+  const { operations, gone } = assignTo(picture, null, regionIds);
   return {
-    operations: [assignTo(pictureId, inHand.id, joining)],
-    hand,
-    said: `${counted(joining.length, 'area')} added to ${inHand.name}`,
+    operations,
+    hand: gone.length > 0 ? nothing : hand,
+    said: `1 area let go from ${held.name}.${goneWords(gone)}`,
   };
 }
 
-/** Gives regions to an element, from whichever they are in. */
-export function assignTo(pictureId: string, elementId: string, regionIds: readonly string[]): Operation {
-  return { kind: 'assignRegions', pictureId, assignments: regionIds.map((regionId) => ({ regionId, elementId })) };
+/** A part of one element, round which a drag or a loop went, becomes an element of its own. */
+function splitOff(picture: ColouredPicture, { regionIds, owners }: Touched, hand: Hand, newId: () => string): Gathering {
+  const of = [...new Set(regionIds.map((id) => owners.get(id)))].filter((element) => element !== undefined);
+  const [owner] = of;
+  if (!owner || of.length > 1)
+    return { operations: [], hand, said: `They are of ${of.map(({ name }) => name).join(' and ')}: tap one to take it in hand.` };
+  if (regionIds.length === owner.regionIds.length)
+    return { operations: [], hand: { kind: 'element', elementId: owner.id }, said: `${owner.name} in hand` };
+  const id = newId();
+  const name = freshElementName(picture);
+  return {
+    operations: [
+      { kind: 'put', entity: 'element', pictureId: picture.id, row: { id, name, regionIds: [] } },
+      ...assignTo(picture, id, regionIds).operations,
+    ],
+    hand: { kind: 'element', elementId: id },
+    said: `${counted(regionIds.length, 'area')} split off from ${owner.name}`,
+  };
 }

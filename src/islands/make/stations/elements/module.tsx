@@ -1,7 +1,7 @@
 import { standingOfPicture } from '#core/scene/standing-of-picture';
 import { pictureStation } from '../picture/record';
 import type { Desk, OverlayProps, Seen, StageUse, StationModule } from '../station';
-import { showNextWhite, toggleJoining } from './elements-acts';
+import { showNextWhite } from './elements-acts';
 import type { ElementsDeskState } from './elements-desk';
 import { moveAtElements } from './elements-hand';
 import { ElementsOverlay } from './elements-overlay';
@@ -52,11 +52,13 @@ export const station: StationModule<ElementsDeskState> = {
       brushMm: desk.step === 'spots' ? desk.spotRadiusMm : null,
       blink: desk.blink,
       keys: {
-        n: () => useMake.getState().nameIt(),
-        a: () => toggleJoining(useMake),
-        w: () => showNextWhite(useMake, useDesk, picture, table),
+        'alt+w': () => showNextWhite(useMake, useDesk, picture, table),
+        escape: () => {
+          useDesk.getState().set({ asks: null });
+          useMake.getState().takeInHand({ kind: 'nothing' });
+        },
       },
-      keyWords: ', N names the element in hand, A adds areas to it, W shows the next white area',
+      keyWords: ', letters name the element in hand, Escape puts it down, Alt+W shows the next white area',
       enterWords: 'works on the one you stand on',
     };
   },

@@ -57,7 +57,7 @@ export function WhitePanel({ useMake, useElements, picture, table }: Props) {
       </p>
       {white.length > 0 && (
         <div className="flex flex-wrap gap-2">
-          <Button onClick={() => showNextWhite(useMake, useElements, picture, table)}>Show the next one (W)</Button>
+          <Button onClick={() => showNextWhite(useMake, useElements, picture, table)}>Show the next one (Alt+W)</Button>
           <Button
             onClick={() =>
               keepWhite(

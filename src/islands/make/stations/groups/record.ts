@@ -1,3 +1,4 @@
+import { staysWhite } from '#core/make/element-names';
 import { progressOfPicture } from '#core/make/progress';
 import type { StationRecord } from '../station';
 import { createGroupsDesk, type GroupsDeskState } from './groups-desk';
@@ -11,6 +12,8 @@ export const groupsStation: StationRecord<GroupsDeskState> = {
     return elementsWithoutLadder > 0 ? `${elementsWithoutLadder} to choose` : elements > 0 ? 'all chosen' : 'none yet';
   },
   isOfColours: true,
+  // What is to be chosen next is ready to get its codes.
+  takesInHand: ({ elements }) => elements.find((element) => !element.ladder && !staysWhite(element))?.id ?? null,
   createDesk: createGroupsDesk,
   shows: ({ view, preview }) => ({ bands: true, view, contacts: true, preview }),
   load: () => import('./module'),

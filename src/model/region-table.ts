@@ -77,6 +77,9 @@ const proposedFrontSchema = z.object({
   atMm: placeMmSchema,
 });
 
+/** Regions that a reading proposes to be one element. */
+const alikeSchema = z.object({ regionIds: z.array(regionIdSchema).check(z.minLength(1)) });
+
 /** All that a reading of a picture found, beside the label map. An immutable blob: deflated JSON, named by its digest. */
 export const regionTableSchema = z.object({
   schema: z.literal(regionTableVersion),
@@ -90,6 +93,7 @@ export const regionTableSchema = z.object({
   /** Absent in tables of before there were proposals. */
   bodies: z.optional(z.array(proposedBodySchema).check(z.maxLength(65535))),
   fronts: z.optional(z.array(proposedFrontSchema).check(z.maxLength(400_000))),
+  alike: z.optional(z.array(alikeSchema).check(z.maxLength(65535))),
   /** Names that regions had before names were short: edits of that time still use them. */
   formerIds: z.optional(z.record(idSchema, regionIdSchema)),
 });
@@ -104,6 +108,7 @@ const lists = [
   'lost',
   'bodies',
   'fronts',
+  'alike',
 ] as const satisfies readonly (keyof typeof regionTableSchema.shape)[];
 
 /** The schema of the rows of a list. */

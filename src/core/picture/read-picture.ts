@@ -5,6 +5,7 @@ import type { BinaryImage, GreyImage } from '#core/raster/image';
 import { findLines } from './lines';
 import { mendLines, mendRegions } from './mends';
 import { narrowestWidthsPx } from './narrowest';
+import { proposeElements } from './propose-elements';
 import { findRegions, type FoundRegions } from './regions';
 import { type ProposedScene, proposeScene } from '#core/scene/propose-scene';
 import { findShadeCues, type ShadeCue, withoutCues } from './shade-cues';
@@ -19,6 +20,8 @@ export type PictureReading = {
   narrowestPx: Float32Array;
   /** What is one rounded thing, and what lies in front of what. */
   scene: ProposedScene;
+  /** Labels that are likely one element. */
+  alike: number[][];
 };
 
 type Progress = (stage: string, share: number) => void;
@@ -56,7 +59,9 @@ export function readRegions(lines: BinaryImage, reading: Reading, onProgress: Pr
     leastBulgePx: pxPerMm ** 2,
   });
   onProgress('Seeing what lies in front', 0.86);
-  return { lines: mended, cues, found, narrowestPx, scene: proposeScene({ ...found, pxPerMm }) };
+  const scene = proposeScene({ ...found, pxPerMm });
+  onProgress('Seeing what is alike', 0.96);
+  return { lines: mended, cues, found, narrowestPx, scene, alike: proposeElements(found) };
 }
 
 /**

@@ -18,7 +18,7 @@ export type RegionTableOptions = {
 };
 
 /** What a reading of a picture found, as it is kept: measures in mm and lasting ids. */
-export function toRegionTable({ found, cues, narrowestPx, scene }: PictureReading, options: RegionTableOptions): RegionTable {
+export function toRegionTable({ found, cues, narrowestPx, scene, alike }: PictureReading, options: RegionTableOptions): RegionTable {
   const { pxPerMm, frame, given, before } = options;
   let number = given;
   const mm = (px: number) => hundredths(px / pxPerMm);
@@ -57,6 +57,7 @@ export function toRegionTable({ found, cues, narrowestPx, scene }: PictureReadin
       ...(on === undefined ? {} : { on: idOf(on) as string }),
       ...(relief ? { relief } : {}),
     })),
+    alike: alike.map((labels) => ({ regionIds: labels.flatMap((label) => idOf(label) ?? []) })),
     fronts: scene.fronts.map(({ front, behind, sureness, atPx }) => ({
       front: idOf(front) as string,
       behind: idOf(behind) as string,

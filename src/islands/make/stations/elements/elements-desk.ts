@@ -30,6 +30,8 @@ export type ElementsDeskState = {
   meant: readonly string[];
   /** Areas of another element that were tapped, and where (shares of the picture): whether they are taken is asked there. */
   asks: (TakeFrom & { at: readonly [number, number] }) | null;
+  /** Areas that are shown before they are taken. */
+  showing: readonly string[] | null;
   said: string;
   set: (change: Partial<Omit<ElementsDeskState, 'set'>>) => void;
   /** Shows a region: it blinks. */
@@ -49,6 +51,7 @@ export function createElementsDesk(): ElementsDesk {
     blink: null,
     meant: [],
     asks: null,
+    showing: null,
     said: '',
     set: (change) => set(change),
     blinkAt: (regionId) => set(({ blink }) => ({ blink: { regionId, turn: (blink?.turn ?? 0) + 1 } })),

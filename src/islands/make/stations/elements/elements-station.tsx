@@ -17,6 +17,7 @@ import { BodiesPanel } from './bodies-panel';
 import { type ElementActs, ElementRow } from './element-row';
 import { FrontsPanel } from './fronts-panel';
 import { GatherHead, OpenInsideNotice } from './gather-head';
+import { Proposals } from './proposals';
 import { SpotsPanel } from './spots-panel';
 import { useLastInput, useLettersToName } from './letters-to-name';
 import { WhitePanel } from './white-panel';
@@ -49,7 +50,7 @@ export function ElementsStation(props: Props) {
         steps={steps}
         current={step}
         onGo={(id) => {
-          set({ step: id, said: '', bodyAt: null, bodyAct: 'choose', frontsOf: null, blink: null, asks: null });
+          set({ step: id, said: '', bodyAt: null, bodyAct: 'choose', frontsOf: null, blink: null, asks: null, showing: null });
           // What was in hand for another step would be drawn on.
           const isSpot = hand.kind === 'element' && picture.elements.find((element) => element.id === hand.elementId)?.spot !== undefined;
           if ((id === 'spots') !== isSpot && hand.kind !== 'nothing') takeInHand({ kind: 'nothing' });
@@ -68,6 +69,7 @@ export function ElementsStation(props: Props) {
               onNextWhite={table ? () => showNextWhite(useMake, useElements, picture, table) : null}
             />
             <OpenInsideNotice openInside={openInside} onMend={onMend} />
+            {table && <Proposals {...{ useMake, useElements, picture, table }} />}
             <ElementList {...props} />
           </>
         )}

@@ -33,8 +33,9 @@ function Overlay({ useDesk, useMake, picture, table, raster, chosenId, width, he
 }
 
 /** What is tinted together, and what stands out, by the step that is open. */
-function tinted({ picture, table }: Own, { step, bodyAt }: ElementsDeskState): Pick<StageUse, 'tinted' | 'chosen'> {
-  if (step !== 'bodies' || !table) return { tinted: picture.elements.map(({ regionIds }) => regionIds) };
+function tinted({ picture, table }: Own, { step, bodyAt, showing }: ElementsDeskState): Pick<StageUse, 'tinted' | 'chosen'> {
+  if (step !== 'bodies' || !table)
+    return { tinted: picture.elements.map(({ regionIds }) => regionIds), ...(showing ? { chosen: showing } : {}) };
   const { bodies, bodyOf } = standingOfPicture(picture, table);
   return {
     tinted: bodies.filter(({ regionIds }) => regionIds.length > 1).map(({ regionIds }) => regionIds),

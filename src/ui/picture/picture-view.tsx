@@ -107,6 +107,9 @@ function drawLayers(canvas: HTMLCanvasElement, layers: PictureLayers, { lines, v
   }
 }
 
+/** Places of a way are looked at so far from each other at the most, in px of the screen. */
+const leapPx = 2;
+
 /** With Alt some keyboards write other signs: the key itself counts. */
 const keyName = ({ altKey, code, key }: KeyboardEvent): string =>
   altKey ? `alt+${code.replace(/^Key/, '').toLowerCase()}` : key.toLowerCase();
@@ -168,18 +171,25 @@ function PictureSheet(props: SheetProps) {
     if (focusTurn > 0 && canGather) walked.current?.focus();
   }, [focusTurn, canGather]);
 
-  const labelAt = (event: PointerEvent<HTMLElement>): number => {
+  const placeOf = (event: PointerEvent<HTMLElement>): Share => {
     const box = event.currentTarget.getBoundingClientRect();
-    const column = Math.floor(((event.clientX - box.left) / box.width) * layers.widthPx);
-    const row = Math.floor(((event.clientY - box.top) / box.height) * layers.heightPx);
+    return [(event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height];
+  };
+  const labelAt = ([x, y]: Share): number => {
+    const [column, row] = [Math.floor(x * layers.widthPx), Math.floor(y * layers.heightPx)];
     if (!labels || column < 0 || row < 0 || column >= layers.widthPx || row >= layers.heightPx) return 0;
     return labels[row * layers.widthPx + column] ?? 0;
   };
   const add = (event: PointerEvent<HTMLElement>) => {
-    const found = labelAt(event);
-    if (found > 0) swept.current?.add(found);
-    const box = event.currentTarget.getBoundingClientRect();
-    path.current.push([(event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height]);
+    const [x, y] = placeOf(event);
+    const [fromX, fromY] = path.current.at(-1) ?? [x, y];
+    // A quick hand is told of in leaps: what lies between two of its places is on its way too.
+    const steps = Math.max(1, Math.ceil(Math.hypot((x - fromX) * width, (y - fromY) * height) / leapPx));
+    for (let step = 1; step <= steps; step++) {
+      const found = labelAt([fromX + ((x - fromX) * step) / steps, fromY + ((y - fromY) * step) / steps]);
+      if (found > 0) swept.current?.add(found);
+    }
+    path.current.push([x, y]);
     trail.current?.setAttribute('points', path.current.map(([x, y]) => `${x * width},${y * height}`).join(' '));
     touch(props.brush === undefined ? [...(swept.current ?? [])] : []);
     const { onDraw } = props;
@@ -232,7 +242,7 @@ function PictureSheet(props: SheetProps) {
           }}
           onPointerMove={(event) => {
             if (swept.current) add(event);
-            else if (event.pointerType === 'mouse') touch([labelAt(event)].filter((found) => found > 0));
+            else if (event.pointerType === 'mouse') touch([labelAt(placeOf(event))].filter((found) => found > 0));
           }}
           onPointerUp={() => {
             if (!swept.current) return;

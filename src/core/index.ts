@@ -4,6 +4,7 @@ export { deltaE00 } from './colour/difference';
 export { layerCoats } from './colour/coats';
 export { readyRules, readCode } from './markers/code-rule';
 export { findLadders } from './markers/find-ladders';
+export { suggestLadders } from './markers/suggest';
 export { findLines } from './picture/lines';
 export { findRegions } from './picture/regions';
 export { labelComponents } from './raster/components';

@@ -40,4 +40,14 @@ describe('the inside of a drawing that is no area', () => {
     expect(openInside({ labels, isInk: bay, width, height, pxPerMm }).areaMm2).toBeLessThan(15);
     expect(openInside({ labels, isInk: new Uint8Array(width * height), width, height, pxPerMm }).share).toBe(0);
   });
+
+  it('is nothing between things that stand apart, however many there are round it', () => {
+    // Rows of disks with 8 mm between them: all ways meet one, and none would be closed.
+    const labels = new Uint16Array(width * height);
+    for (let i = 0; i < labels.length; i++) {
+      const [x, y] = [(i % width) % 100, Math.floor(i / width) % 100];
+      if (Math.hypot(x - 50, y - 50) < 26) labels[i] = 1;
+    }
+    expect(openInside({ labels, isInk: new Uint8Array(width * height), width, height, pxPerMm }).share).toBe(0);
+  });
 });

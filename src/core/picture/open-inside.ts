@@ -1,3 +1,5 @@
+import { chamferDistance } from '#core/raster/distance';
+
 /** Side of a cell in which it is looked round, in mm: coarser than a line, finer than a sleeve. */
 const cellMm = 0.6;
 /** Directions in which it is looked. */
@@ -6,6 +8,9 @@ const directions = 24;
 const mostOpen = 1;
 /** Fewer cells than this are no patch: the crooks of a line make some. In mm². */
 const leastPatchMm2 = 4;
+
+/** Where a way in from outside is wider than this all along, in mm, it is no gap that one would close: what it leads to is the paper between things. */
+const widestGapMm = 7;
 
 export type DrawnPicture = { labels: Uint16Array; isInk: Uint8Array; width: number; height: number; pxPerMm: number };
 
@@ -34,10 +39,12 @@ export function openInside({ labels, isInk, width, height, pxPerMm }: DrawnPictu
       takenCount++;
     }
   }
+  const outside = reachedFromOutside(taken, columns, rows, widestGapMm / 2 / (cellPx / pxPerMm));
   const open = new Uint8Array(columns * rows);
   for (let row = 0; row < rows; row++) {
     for (let column = 0; column < columns; column++) {
-      if (taken[row * columns + column] === 0 && isWalledIn(taken, columns, rows, column, row)) open[row * columns + column] = 1;
+      const cell = row * columns + column;
+      if (taken[cell] === 0 && outside[cell] === 0 && isWalledIn(taken, columns, rows, column, row)) open[cell] = 1;
     }
   }
   const cellMm2 = (cellPx / pxPerMm) ** 2;
@@ -52,6 +59,31 @@ function isTaken({ labels, isInk, width, height }: DrawnPicture, left: number, t
     for (let x = left; x < Math.min(width, left + size); x++) if (labels[y * width + x] !== 0 || isInk[y * width + x] === 1) return true;
   }
   return false;
+}
+
+/** Cells that a disk of a radius (in cells) covers that comes in from outside without touching the drawing: an opening by that disk (Serra 1982). */
+function reachedFromOutside(taken: Uint8Array, columns: number, rows: number, radius: number): Uint8Array {
+  // A rim of paper all round, wide enough for the disk.
+  const rim = Math.ceil(radius) + 1;
+  const [width, height] = [columns + 2 * rim, rows + 2 * rim];
+  const wide = new Uint8Array(width * height);
+  for (let row = 0; row < rows; row++) wide.set(taken.subarray(row * columns, (row + 1) * columns), (row + rim) * width + rim);
+  const fifths = chamferDistance(wide, width, height);
+  const middles = new Uint8Array(width * height);
+  const open = [0];
+  middles[0] = 1;
+  for (let cell = open.pop(); cell !== undefined; cell = open.pop()) {
+    const column = cell % width;
+    for (const next of [column > 0 ? cell - 1 : -1, column + 1 < width ? cell + 1 : -1, cell - width, cell + width]) {
+      if (next < 0 || next >= middles.length || middles[next] === 1 || fifths[next]! <= 5 * radius) continue;
+      middles[next] = 1;
+      open.push(next);
+    }
+  }
+  const fromMiddle = chamferDistance(middles, width, height);
+  return Uint8Array.from(taken, (_, cell) =>
+    fromMiddle[(Math.floor(cell / columns) + rim) * width + (cell % columns) + rim]! <= 5 * radius ? 1 : 0,
+  );
 }
 
 function isWalledIn(taken: Uint8Array, columns: number, rows: number, column: number, row: number): boolean {

@@ -126,6 +126,12 @@ describe('a front', () => {
     expect(frontOf(picture)).toMatchObject({ source: 'yours', atMm: [4, 4] });
   });
 
+  it('is the other way round after the first tap, whichever of the two was proposed', () => {
+    const other = indexTable({ ...table.table, fronts: [{ front: 'r5', behind: 'r4', sureness: 0.3, atMm: [4, 4] }] });
+    const turned = turnFront(madeUpPicture(), other, ['r4', 'r5']);
+    expect(turned).toMatchObject({ operations: [{ row: { front: 'r4' } }], said: 'Turned round.' });
+  });
+
   it('is shown where it matters: between bodies, at 3 mm or more, and not where one lies on the other', () => {
     const shown = frontsToShow(standingOfPicture(madeUpPicture(), table), table);
     expect(shown.map(({ between }) => between.join(' '))).toEqual(['r4 r5']);

@@ -116,7 +116,10 @@ export function turnFront(picture: Picture, table: IndexedTable, pair: readonly 
   const [first, second] = between;
   if (!table.byId.has(first) || !table.byId.has(second)) return { operations: [], said: 'That border is no longer there.' };
   const now = standingOfPicture(picture, table).fronts.find((front) => frontId(...front.between) === id)?.front ?? null;
-  const front = now === null ? first : now === first ? second : null;
+  // The other way round first: that is what a tap is meant for. Neither is the rarest.
+  const proposed = table.table.fronts?.find((front) => frontId(front.front, front.behind) === id)?.front ?? first;
+  const turns = [proposed, proposed === first ? second : first, null];
+  const front = turns[(turns.indexOf(now) + 1) % turns.length] ?? null;
   return {
     operations: [{ kind: 'put', entity: 'front', pictureId: picture.id, row: { id, between, front } }],
     said: front === null ? 'Neither is in front.' : 'Turned round.',

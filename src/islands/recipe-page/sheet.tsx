@@ -11,6 +11,7 @@ import { writtenPlan } from '#core/plan/written';
 import type { PictureRecipe, RecipeElement } from '#core/technique/recipe';
 import { placeWords } from '#core/technique/recipe-file';
 import { schoolById } from '#core/technique/schools';
+import { LitPicture } from '#islands/shared/lit-picture.tsx';
 import type { PrintedPicture } from '#islands/shared/printed-page.tsx';
 import { DoubleChip } from '#ui/ladder/double-chip.tsx';
 import { lampWords } from '#ui/lamp/lamp-place.ts';
@@ -96,7 +97,14 @@ function SheetHead({ make, picture, rack, recipe }: HeadProps) {
         </p>
         <p className="mt-1 text-sm">Paper: ____________________ Line ink: ____________________ Date: ____________</p>
       </div>
-      <img src={`/api/blobs/${picture.grey.sha256}`} alt={picture.name} className="h-36 object-contain" />
+      <LitPicture
+        makeId={make.id}
+        pictureId={picture.id}
+        colouringId={picture.colouring.id}
+        grey={picture.grey.sha256}
+        name={picture.name}
+        look="h-56 max-w-[70mm]"
+      />
     </div>
   );
 }

@@ -1,5 +1,5 @@
+import { LitPicture } from '#islands/shared/lit-picture.tsx';
 import { addressOf } from '#islands/shared/make-address.ts';
-import { useState } from 'react';
 import type { ListedMake } from '#model/api/makes';
 import type { Rack } from '#model/marker';
 import { buttonLook } from '#ui/controls/button.tsx';
@@ -21,7 +21,7 @@ export function MakeStrip({ listed, rack, onChanged }: Props) {
   return (
     <article className="grid h-full grid-cols-[8rem_minmax(0,1fr)] bg-bench sm:grid-cols-[12.5rem_minmax(0,1fr)]">
       <a href={address} aria-label={`Open ${name}`} className="grid place-items-center bg-paper p-2">
-        {picture && <Thumbnail makeId={id} picture={picture} />}
+        {picture && <LitPicture makeId={id} pictureId={picture.id} grey={picture.grey} name={picture.name} look="h-44 max-w-full" />}
       </a>
       <div className="flex min-w-0 flex-col gap-1 px-4 py-2.5">
         <h2 className="text-xl leading-tight">
@@ -47,33 +47,5 @@ export function MakeStrip({ listed, rack, onChanged }: Props) {
         </div>
       </div>
     </article>
-  );
-}
-
-/** A thumbnail that could not be had is asked for so many times more, after a growing pause. */
-const mostTurns = 4;
-const pauseMs = 3_000;
-
-/** The picture: its lines at once, its colours as soon as they are there. */
-function Thumbnail({ makeId, picture }: { makeId: string; picture: ListedMake['summary']['pictures'][number] }) {
-  const [isColoured, setIsColoured] = useState(false);
-  const [turn, setTurn] = useState(0);
-  const look = 'col-start-1 row-start-1 h-44 max-w-full object-contain';
-  return (
-    <span className="grid place-items-center" data-thumbnail={isColoured ? 'colours' : 'lines'}>
-      <img src={`/api/blobs/${picture.grey}`} alt={picture.name} loading="lazy" className={look} />
-      <img
-        // Another address at each turn: a browser does not ask again for what it could not have.
-        src={`/api/makes/${makeId}/thumbnail?picture=${picture.id}${turn > 0 ? `&turn=${turn}` : ''}`}
-        alt=""
-        loading="lazy"
-        className={`${look} ${isColoured ? '' : 'invisible'}`}
-        onLoad={() => setIsColoured(true)}
-        // Others may take the server's time just now.
-        onError={() => {
-          if (turn < mostTurns) setTimeout(() => setTurn(turn + 1), pauseMs * (turn + 1));
-        }}
-      />
-    </span>
   );
 }

@@ -32,27 +32,28 @@ function remember<T>(map: Map<string, T>, key: string, value: T): T {
 /** Which thumbnail a picture has, by all that can change it: revisions of its make and of the rack. What it is made from need not be read then. */
 const keyAt = new Map<string, string>();
 
-async function momentOf(database: Database, makeId: string, pictureId: string): Promise<string> {
+async function momentOf(database: Database, makeId: string, pictureId: string, colouringId: string | null): Promise<string> {
   const [row] = await database.sequelize.query<{ revision: number }>('SELECT revision FROM makes WHERE id = :makeId', {
     replacements: { makeId },
     type: QueryTypes.SELECT,
   });
   if (!row) throw notFound('make of this address');
-  return `${(await readInstallation(database)).epoch} ${makeId} ${pictureId} ${row.revision} ${await belongingsRevision(database)}`;
+  return `${(await readInstallation(database)).epoch} ${makeId} ${pictureId} ${colouringId ?? ''} ${row.revision} ${await belongingsRevision(database)}`;
 }
 
-/** Key of the thumbnail of a picture, and its plan where that had to be read for it. @throws ProblemError 404 */
+/** Key of the thumbnail of a picture in one of its colourings (null: the first), and its plan where that had to be read for it. @throws ProblemError 404 */
 export async function findThumbnail(
   database: Database,
   makeId: string,
   pictureId: string,
+  colouringId: string | null = null,
 ): Promise<{ key: string; plan: () => Promise<ThumbnailPlan> }> {
-  const moment = await momentOf(database, makeId, pictureId);
+  const moment = await momentOf(database, makeId, pictureId, colouringId);
   const plan = async (): Promise<ThumbnailPlan> => {
     const [{ make }, rack] = await Promise.all([readStored(database, makeId), readRack(database)]);
     const picture = make.pictures.find(({ id }) => id === pictureId);
     if (!picture) throw notFound('such picture');
-    return planThumbnail(make, picture, rack);
+    return planThumbnail(make, picture, rack, colouringId);
   };
   const key = keyAt.get(moment);
   if (key !== undefined) return { key, plan };
@@ -69,8 +70,8 @@ type Coloured = Omit<NonNullable<ThumbnailAsked['coloured']>, 'labelMap' | 'tabl
 export type ThumbnailPlan = { /** Names all that the thumbnail shows. */ key: string; picture: Picture; coloured: Coloured | null };
 
 /** What a picture's thumbnail is made from; the same key, the same thumbnail. */
-export function planThumbnail(make: Make, picture: Picture, rack: Rack): ThumbnailPlan {
-  const shownPicture = colouredPicture(picture);
+export function planThumbnail(make: Make, picture: Picture, rack: Rack, colouringId: string | null = null): ThumbnailPlan {
+  const shownPicture = colouredPicture(picture, colouringId);
   const used = new Set(shownPicture.elements.flatMap(({ ladder }) => ladder?.rungs.map(({ markerId }) => markerId) ?? []));
   const labs = withAssumedColours(rack.markers).flatMap(({ id, lab }): Coloured['labs'] => (lab && used.has(id) ? [[id, lab]] : []));
   // Regions of another cut-out do not lie on this one.

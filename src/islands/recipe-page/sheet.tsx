@@ -8,6 +8,7 @@ import { counted } from '#core/make/counted';
 import { progressOfPicture } from '#core/make/progress';
 import { markerNames } from '#core/markers/marker-name';
 import { writtenPlan } from '#core/plan/written';
+import { layOut } from '#core/technique/lay-out';
 import type { PictureRecipe, RecipeElement } from '#core/technique/recipe';
 import { placeWords } from '#core/technique/recipe-file';
 import { schoolById } from '#core/technique/schools';
@@ -92,8 +93,8 @@ function SheetHead({ make, picture, rack, recipe }: HeadProps) {
           {lampWords(lampOfColouring(make, picture.colouring))}. {schoolById(recipe.school).name}.
         </p>
         <p className="mt-1">
-          {counted(recipe.markers.length, 'marker')}:{' '}
-          <span className="font-code text-sm">{recipe.markers.map(markerNames(rack)).join(' · ')}</span>
+          {counted(recipe.markers.length, 'marker')}, light to dark:{' '}
+          <span className="font-code text-sm">{layOut(recipe.markers, rack.markers).map(markerNames(rack)).join(' · ')}</span>
         </p>
         <p className="mt-1 text-sm">Paper: ____________________ Line ink: ____________________ Date: ____________</p>
       </div>

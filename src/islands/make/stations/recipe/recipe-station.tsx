@@ -1,4 +1,3 @@
-import { byId as rowsById } from '#core/make/by-id';
 import { useMemo } from 'react';
 import { counted } from '#core/make/counted';
 import type { Make } from '#model/make';
@@ -9,9 +8,9 @@ import type { IndexedTable } from '#core/make/region-tables';
 import { markerNames } from '#core/markers/marker-name';
 import { progressOfPicture } from '#core/make/progress';
 import type { ShownMarker } from '#core/markers/assumed-colour';
-import { sortLightToDark } from '#core/markers/ladder';
 import { writtenPlan } from '#core/plan/written';
-import type { PictureRecipe, RecipeElement } from '#core/technique/recipe';
+import { layOut } from '#core/technique/lay-out';
+import type { RecipeElement } from '#core/technique/recipe';
 import { Choice } from '#ui/controls/choice.tsx';
 import { DoubleChip } from '#ui/ladder/double-chip.tsx';
 import { placeWords, recipeFile } from '#core/technique/recipe-file';
@@ -110,17 +109,6 @@ export function RecipeStation({ make, picture, table, rack, chosenId, onChoose, 
       {whiteRegions > 0 && <p>{counted(whiteRegions, 'area')} still white.</p>}
     </section>
   );
-}
-
-/** The markers of a recipe with their colours, light to dark: so they are laid out beside the paper. */
-function layOut(wanted: PictureRecipe['markers'], markers: readonly ShownMarker[]) {
-  const byId = rowsById(markers);
-  const here = sortLightToDark(wanted.flatMap(({ markerId }) => byId.get(markerId) ?? []));
-  const gone = wanted.filter(({ markerId }) => !byId.has(markerId));
-  return [
-    ...here.map(({ id, code, lab }) => ({ markerId: id, code, lab })),
-    ...gone.map(({ markerId, code }) => ({ markerId, code, lab: undefined })),
-  ];
 }
 
 /** Stands for no choice of its own. */

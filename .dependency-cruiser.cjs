@@ -53,6 +53,7 @@ const coreRooms = {
   picture: ['bytes', 'raster', 'make', 'scene'],
   photo: ['raster', 'picture'],
   technique: ['make', 'markers', 'light'],
+  sheet: [],
   groups: ['colour', 'make', 'markers', 'scene', 'sharing'],
   plan: ['colour', 'make', 'raster', 'light', 'picture', 'scene', 'technique'],
   upgrade: ['make'],

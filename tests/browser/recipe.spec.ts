@@ -24,7 +24,10 @@ test('a suggestion from the rack is given by a tap', async ({ page, shared }) =>
   await expectAllKept(page);
 });
 
-test('the recipe prints on one page and is saved as a file that holds what the screen shows', async ({ page, shared }) => {
+test('the recipe prints with its lit picture, codes led to their places, and is saved as a file that holds what the screen shows', async ({
+  page,
+  shared,
+}) => {
   await page.goto(`${shared.address}/makes/make-balloon-post-pilot#recipe`);
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as a file' }).click()]);
   expect(download.suggestedFilename()).toBe('Recipe The Balloon Post the pilot.json');
@@ -36,15 +39,40 @@ test('the recipe prints on one page and is saved as a file that holds what the s
   await page.goto(`${shared.address}/makes/make-balloon-post-pilot/recipe`);
   await expect(page.locator('[data-sheet]')).toContainText('Boots');
   await expect(page.locator('[data-left-white]')).toContainText(/Not in this recipe: .*\d+ areas that stay white/);
-  await page.waitForTimeout(300);
+  // The picture as it is lit, and each element's codes beside it, led to its place.
+  await expect(page.locator('[data-thumbnail="colours"]')).toBeVisible();
+  const labels = page.locator('[data-callout]');
+  const led = await labels.evaluateAll((items) => items.map((item) => item.getAttribute('data-callout')));
+  expect(led.length).toBeGreaterThanOrEqual(15);
+  await expect(page.locator('[data-leader]')).toHaveCount(led.length);
+  await expect(labels.filter({ hasText: 'Scarf' })).toHaveText(/^\d+ Scarf\s*88b\.rose 62b\.rose 36b\.rose$/);
+  const boxes = await labels.evaluateAll((items) => items.map((item) => item.getBoundingClientRect().toJSON() as DOMRect));
+  const lit = await page.locator('[data-thumbnail="colours"]').boundingBox();
+  for (const [index, one] of boxes.entries()) {
+    expect(lit && (one.right <= lit.x + 1 || one.left >= lit.x + lit.width - 1), 'beside the picture').toBe(true);
+    for (const other of boxes.slice(index + 1)) {
+      expect(one.bottom <= other.top + 1 || other.bottom <= one.top + 1 || one.right <= other.left || other.right <= one.left).toBe(true);
+    }
+  }
+  // At least 9 pt: that is 12 px.
+  const sizes = await page
+    .locator('[data-sheet] *')
+    .evaluateAll((items) =>
+      items
+        .filter((item) => item.childNodes.length > 0 && item.textContent?.trim() && !item.closest('svg'))
+        .map((item) => parseFloat(getComputedStyle(item).fontSize)),
+    );
+  expect(Math.min(...sizes)).toBeGreaterThanOrEqual(12);
   await expectAllOnSheet(page);
   for (const format of ['A4', 'Letter']) {
     const pdf = (await page.pdf({ format })).toString('latin1');
-    expect(pdf.match(/\/Type\s*\/Page\b/g), format).toHaveLength(1);
+    const pages = pdf.match(/\/Type\s*\/Page\b/g)?.length ?? 0;
+    expect(pages, format).toBeGreaterThanOrEqual(1);
+    expect(pages, format).toBeLessThanOrEqual(Number(await page.locator('[data-sheet]').getAttribute('data-pages')) + 1);
   }
 });
 
-/** Every element stands within the sheet: none is cut off below. */
+/** Every element stands within the sheet: none is cut off below or at its side. */
 async function expectAllOnSheet(page: Page): Promise<void> {
   const beyond = await page.locator('[data-sheet]').evaluate((sheet) => {
     const edge = sheet.getBoundingClientRect();

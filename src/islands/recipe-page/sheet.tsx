@@ -12,53 +12,44 @@ import { layOut } from '#core/technique/lay-out';
 import type { PictureRecipe, RecipeElement } from '#core/technique/recipe';
 import { placeWords } from '#core/technique/recipe-file';
 import { schoolById } from '#core/technique/schools';
-import { LitPicture } from '#islands/shared/lit-picture.tsx';
 import type { PrintedPicture } from '#islands/shared/printed-page.tsx';
+import { LitWithCodes } from './lit-with-codes';
 import { DoubleChip } from '#ui/ladder/double-chip.tsx';
 import { lampWords } from '#ui/lamp/lamp-place.ts';
 
 /** Inner size of a page that fits on Letter and A4 alike, in mm: the narrower width, the shorter height, less the margins. */
 const pageMm = { width: 190, height: 256 };
 
-/** Smaller than this nobody reads it at a craft table: then it goes on to a second page. */
-const leastShrink = 0.62;
+/** Between the sheet's edge and what stands on it, in mm. */
+const paddingMm = 4;
 
+/** A recipe on paper: the lit picture with its codes, then each element's marks. Nothing is smaller than 9 pt; it takes as many pages as it needs. */
 export function Sheet({ make, picture, table, rack }: PrintedPicture) {
   const content = useRef<HTMLDivElement>(null);
-  const [shrink, setShrink] = useState(1);
   const [pages, setPages] = useState(1);
   useEffect(() => {
     if (!content.current) return;
-    // 96 CSS px are an inch. Wider content at a smaller scale breaks into fewer lines, so a few tries settle it.
+    // 96 CSS px are an inch.
     const roomPx = (pageMm.height / mmPerInch) * 96;
-    const needed = content.current.scrollHeight * shrink;
-    const next = Math.max(leastShrink, shrink * Math.max(0.8, Math.sqrt(roomPx / needed) * 0.99));
-    if (needed > roomPx && next < shrink) setShrink(next);
-    else setPages(Math.max(1, Math.ceil(needed / roomPx - 0.001)));
-  }, [shrink]);
+    setPages(Math.max(1, Math.ceil(content.current.scrollHeight / roomPx - 0.001)));
+  }, []);
   if (!picture) return <p>This make has no picture yet.</p>;
   const recipe = writtenPlan(make, picture, rack.markers, table);
   const { whiteRegions } = progressOfPicture(picture);
-  const fits = pages === 1;
   return (
     <>
-      {!fits && (
+      {pages > 1 && (
         <p className="mx-auto mb-3 w-[190mm] max-w-full print:hidden" role="status">
-          It takes about {pages} pages: smaller it could not be read.
+          It takes about {pages} pages.
         </p>
       )}
-      <div
-        className="mx-auto bg-paper"
-        style={{ width: `${pageMm.width}mm`, ...(fits ? { height: `${pageMm.height}mm` } : {}) }}
-        data-sheet
-        data-pages={pages}
-      >
-        {/* zoom, unlike a transform, takes part in the layout: the pages are broken where the marks really stand. */}
-        <div ref={content} style={{ zoom: shrink }} className="p-4" data-shrink={shrink}>
+      <div className="mx-auto bg-paper" style={{ width: `${pageMm.width}mm` }} data-sheet data-pages={pages}>
+        <div ref={content} style={{ padding: `${paddingMm}mm` }}>
           <SheetHead make={make} picture={picture} rack={rack} recipe={recipe} />
-          <ol className={`mt-3 gap-6 ${fits ? 'columns-2' : 'grid grid-cols-2'}`}>
-            {recipe.elements.map((element) => (
-              <SheetElement key={element.elementId} element={element} rack={rack} />
+          {table && <LitWithCodes makeId={make.id} {...{ picture, table, recipe }} widthMm={pageMm.width - 2 * paddingMm} />}
+          <ol className="mt-3 grid grid-cols-2 gap-x-6">
+            {recipe.elements.map((element, index) => (
+              <SheetElement key={element.elementId} element={element} number={index + 1} rack={rack} />
             ))}
           </ol>
           {(recipe.withoutLadder.length > 0 || whiteRegions > 0) && (
@@ -85,37 +76,27 @@ type HeadProps = Pick<PrintedPicture, 'make' | 'rack'> & { picture: ColouredPict
 
 function SheetHead({ make, picture, rack, recipe }: HeadProps) {
   return (
-    <div className="flex gap-6">
-      <div className="flex-1">
-        <h1 className="text-3xl">{make.name}</h1>
-        <p>
-          {picture.name}, {Math.round(picture.widthMm)} × {Math.round(picture.heightMm)} mm. Light{' '}
-          {lampWords(lampOfColouring(make, picture.colouring))}. {schoolById(recipe.school).name}.
-        </p>
-        <p className="mt-1">
-          {counted(recipe.markers.length, 'marker')}, light to dark:{' '}
-          <span className="font-code text-sm">{layOut(recipe.markers, rack.markers).map(markerNames(rack)).join(' · ')}</span>
-        </p>
-        <p className="mt-1 text-sm">Paper: ____________________ Line ink: ____________________ Date: ____________</p>
-      </div>
-      <LitPicture
-        makeId={make.id}
-        pictureId={picture.id}
-        colouringId={picture.colouring.id}
-        grey={picture.grey.sha256}
-        name={picture.name}
-        look="h-56 max-w-[70mm]"
-      />
+    <div>
+      <h1 className="text-3xl">{make.name}</h1>
+      <p>
+        {picture.name}, {Math.round(picture.widthMm)} × {Math.round(picture.heightMm)} mm. Light{' '}
+        {lampWords(lampOfColouring(make, picture.colouring))}. {schoolById(recipe.school).name}.
+      </p>
+      <p className="mt-1">
+        {counted(recipe.markers.length, 'marker')}, light to dark:{' '}
+        <span className="font-code text-sm">{layOut(recipe.markers, rack.markers).map(markerNames(rack)).join(' · ')}</span>
+      </p>
+      <p className="mt-1 text-sm">Paper: ____________________ Line ink: ____________________ Date: ____________</p>
     </div>
   );
 }
 
-function SheetElement({ element, rack }: { element: RecipeElement; rack: Rack }) {
+function SheetElement({ element, number, rack }: { element: RecipeElement; number: number; rack: Rack }) {
   const markers = byId(rack.markers);
   return (
     <li className="break-inside-avoid border-t border-ink py-2" data-element={element.name}>
       <h2 className="text-lg">
-        {element.name}
+        {number} {element.name}
         {element.ownSchool && <span className="font-text text-sm font-normal">. {element.ownSchool}</span>}
       </h2>
       <p className="flex flex-wrap gap-x-2">

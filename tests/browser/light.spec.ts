@@ -307,7 +307,10 @@ test('a ground shadow and a halo are elements on the paper outside: with a line 
   await page.mouse.up();
   await expect.poll(async () => (await groundOf()).to[0]).toBeLessThan(before[0] - 8);
 
-  // A ladder makes it seen.
+  // A ladder makes it seen: it is chosen among the ladders, whatever was open at Groups last.
+  await goTo(page, 'Groups');
+  await page.getByRole('tab', { name: /^Palette/ }).click();
+  await goTo(page, 'Light');
   await page.getByRole('button', { name: 'Choose one for Ground shadow' }).click();
   await expect(page.locator('[data-station="groups"]')).toBeVisible();
   // A shadow gets greys.

@@ -66,7 +66,7 @@ export function FinderPanel({ markers, lines, notes, from, onFrom, warned }: Pro
       <div className="flex flex-wrap items-start gap-4">
         <ColourField
           label="From"
-          hint="a code, a family, or a colour: pick it or type #rrggbb; empty for the whole rack"
+          hint="a code, a family, or a colour: pick it here; empty for the whole rack"
           className="w-80"
           value={from}
           onColour={onFrom}

@@ -166,7 +166,7 @@ function ColourOfMarker({ marker, shown, onSave }: SaveProps & Pick<Props, 'show
     <div>
       <ColourField
         label="A colour, to be kept as"
-        hint={`pick it or type #rrggbb; ink is one dry coat on white card${marker.capLab ? `; the cap is ${hexOfLab(marker.capLab)}` : ''}`}
+        hint={`pick it here; ink is one dry coat on white card${marker.capLab ? `; the cap is ${hexOfLab(marker.capLab)}` : ''}`}
         value={colour}
         onColour={setColour}
         placeholder={shown.lab ? hexOfLab(shown.lab) : ''}

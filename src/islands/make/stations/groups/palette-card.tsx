@@ -27,9 +27,9 @@ type Props = GroupsProps & {
 
 const smallPx = 200;
 
-/** How good it is: proven to be the best, or how much better one could be at the most. */
+/** How good it is for what was asked: the best, or how much better one could be at the most. */
 function boundWords({ cost, bound }: PaletteProposal): string {
-  if (bound >= cost - 1e-6) return 'proven: none parts and suits better';
+  if (bound >= cost - 1e-6) return 'none of your rack parts and suits better';
   return `at the most ${Math.ceil((100 * (cost - bound)) / Math.max(1, cost))} % could be gained over it`;
 }
 

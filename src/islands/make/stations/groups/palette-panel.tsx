@@ -68,16 +68,18 @@ export function PalettePanel(props: GroupsProps) {
           {busy ? 'Choosing …' : 'Propose palettes'}
         </Button>
       </div>
-      <fieldset className="flex flex-wrap gap-1" aria-label="Keep the ladders of">
-        <legend className="text-sm">Keep the ladders of</legend>
-        {coloured
-          .filter(({ ladder }) => ladder)
-          .map(({ id, name }) => (
-            <ToggleChip key={id} isOn={kept.has(id)} onTurn={() => setKept(turned(kept, id))}>
-              {name}
-            </ToggleChip>
-          ))}
-      </fieldset>
+      {coloured.some(({ ladder }) => ladder) && (
+        <fieldset className="flex flex-wrap gap-1" aria-label="Keep the ladders of">
+          <legend className="text-sm">Keep the ladders of</legend>
+          {coloured
+            .filter(({ ladder }) => ladder)
+            .map(({ id, name }) => (
+              <ToggleChip key={id} isOn={kept.has(id)} onTurn={() => setKept(turned(kept, id))}>
+                {name}
+              </ToggleChip>
+            ))}
+        </fieldset>
+      )}
       {found && 'problem' in found && <p role="alert">{found.problem}</p>}
       {found && 'proposals' in found && (
         <ul className="space-y-3" aria-label="Proposed palettes">

@@ -30,8 +30,7 @@ export function Translated({ found, rack }: { found: Instead; rack: ShownRack })
         </tbody>
       </table>
       <p className="text-sm text-soft">
-        Difference in all (CIEDE2000) {found.total.toFixed(1)}; marker by marker it could be {found.leastTotal.toFixed(1)}, without its
-        steps.
+        Difference in all {found.total.toFixed(1)}; marker by marker it could be {found.leastTotal.toFixed(1)}, without its steps.
       </p>
       {found.buy.map(({ code, marker, difference }) => (
         <p key={code} className="text-sm">

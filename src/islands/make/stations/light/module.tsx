@@ -1,5 +1,6 @@
 import { nameOfColouring } from '#core/make/coloured';
 import { pxPerMmOfPicture } from '#core/make/scale';
+import { groupsStation } from '../groups/record';
 import type { Desk, OverlayProps, Seen, StationModule } from '../station';
 import { edgeAt, layStroke, tryStroke, turnEdge } from './light-acts';
 import type { LightDeskState } from './light-desk';
@@ -9,13 +10,17 @@ import { LightStation } from './light-station';
 type Own = Seen & { useDesk: Desk<LightDeskState> };
 
 function Panel({ useDesk, ...seen }: Own) {
-  const { useMake, make, picture, table, raster, bands, lamp, go } = seen;
+  const { useMake, make, picture, table, raster, bands, lamp, go, deskOf } = seen;
   const markers = useMake((state) => state.rack.markers);
   return (
     <LightStation
       {...{ useMake, make, picture, table, raster, bands, markers, lamp }}
       useLight={useDesk}
-      onGroups={() => go({ station: 'groups' })}
+      onGroups={() => {
+        // Its ladders, whatever was open there last.
+        deskOf(groupsStation).getState().set({ step: 'ladders' });
+        go({ station: 'groups' });
+      }}
     />
   );
 }

@@ -188,7 +188,7 @@ const shots: Shot[] = [
     height: 1060,
     go: async (page) => {
       await page.goto(`${pilot}/recipe`);
-      await page.locator('[data-sheet]').waitFor();
+      await page.locator('[data-thumbnail="colours"]').waitFor();
     },
   },
   {

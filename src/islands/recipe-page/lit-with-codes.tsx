@@ -10,7 +10,7 @@ type Props = { makeId: string; picture: ColouredPicture; table: IndexedTable; re
 /** Of a column of labels; of the room for the picture at the most; from its room to the labels. */
 const [columnMm, mostHeightMm, leastGapMm] = [46, 112, 4] as const;
 /** A name and two lines of codes. */
-const slotMm = 14;
+const slotMm = 15.5;
 
 /** The picture in its light, with the codes of each element led to its place: told by numbers, so that it is read in black and white too. */
 export function LitWithCodes({ makeId, picture, table, recipe, widthMm }: Props) {

@@ -5,7 +5,7 @@ import { asPage } from '#ui/words/error-boundary.tsx';
 // It comes while the recipe is being fetched.
 const Sheet = lazy(() => import('./sheet').then((module) => ({ default: module.Sheet })));
 
-/** A recipe to be printed: on one page where it can be read there, else on as many as it takes. */
+/** A recipe to be printed, on as many pages as it takes. */
 function RecipePageWhole({ makeId }: { makeId: string }) {
   return (
     <PrintedPage makeId={makeId} what="recipe">

@@ -9,9 +9,14 @@ export function paper(page: Page): Locator {
 type Place = readonly [number, number];
 
 async function onPaper(page: Page, [x, y]: Place): Promise<{ x: number; y: number }> {
-  const box = await paper(page).boundingBox();
-  if (!box) throw new Error('The picture is not on the screen.');
-  return { x: box.x + x * box.width, y: box.y + y * box.height };
+  let box: Awaited<ReturnType<Locator['boundingBox']>> = null;
+  // From station to station another view lays the paper down; a hand waits for it too.
+  await expect(async () => {
+    box = await paper(page).boundingBox();
+    expect(box, 'the picture is on the screen').not.toBeNull();
+  }).toPass();
+  const { x: left, y: top, width, height } = box as unknown as { x: number; y: number; width: number; height: number };
+  return { x: left + x * width, y: top + y * height };
 }
 
 /** Taps the picture at a place given as shares of its width and height. */
@@ -23,7 +28,7 @@ export async function tap(page: Page, place: Place): Promise<void> {
 /** Drags over the picture from place to place. */
 export async function sweep(page: Page, places: readonly Place[]): Promise<void> {
   const [first, ...rest] = await Promise.all(places.map((place) => onPaper(page, place)));
-  if (!first) return;
+  if (!first) throw new Error('A drag needs places.');
   await page.mouse.move(first.x, first.y);
   await page.mouse.down();
   for (const { x, y } of rest) await page.mouse.move(x, y, { steps: 12 });

@@ -45,6 +45,7 @@ test('from a dropped line image to a recipe that survives a restart of server an
   const areas = Number(await page.locator('[data-area-count]').textContent());
   expect(areas).toBeGreaterThanOrEqual(7);
   await page.getByRole('button', { name: 'Gather the elements' }).click();
+  await expect(page.getByText(`${areas} areas still white`)).toBeVisible();
 
   // Drag over three areas: one element; name it.
   await sweep(page, [place.leftEar, place.forehead, place.rightEar]);

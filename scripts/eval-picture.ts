@@ -1,5 +1,5 @@
 /**
- * npm run eval:picture [lines|cues|open|elements] [name of a condition]: scan faults, open outlines, shade cues and proposed elements on open line drawings; prints the
+ * npm run eval:picture [lines|cues|open|shown|elements] [name of a condition]: scan faults, open outlines, shade cues and proposed elements on open line drawings; prints the
  * tables that stand in docs/eval-picture.md.
  */
 import { conditions } from './eval-picture/conditions';
@@ -8,6 +8,7 @@ import { printCueTable } from './eval-picture/cue-table';
 import { printElementsTable } from './eval-picture/element-pairs';
 import { printLineTable } from './eval-picture/line-table';
 import { printOpenTable } from './eval-picture/open-table';
+import { printShownTable } from './eval-picture/shown-table';
 import { type PreparedPage, preparePage } from './eval-picture/prepared-page';
 
 const [table = 'all', wanted] = process.argv.slice(2);
@@ -23,4 +24,5 @@ if (isWanted('lines')) {
   );
 }
 if (isWanted('open')) await printOpenTable(pages);
+if (isWanted('shown')) await printShownTable(pages);
 if (isWanted('cues')) await printCueTable(pages);

@@ -84,6 +84,27 @@ export const conditions: readonly Condition[] = [
         70,
       ),
   },
+  {
+    name: 'strong blur and all of a bad scan',
+    page: async (drawings, seed) =>
+      jpeg(
+        noise(
+          gradient(
+            await blur(
+              composePage(
+                drawings,
+                black.map(() => 205),
+              ),
+              2.6,
+            ),
+            35,
+          ),
+          6,
+          seed,
+        ),
+        50,
+      ),
+  },
   { name: 'breaks up to 0.35 mm', page: (drawings, seed) => breakLines(clean(drawings), 0.35, 8, seed).page },
   {
     name: 'breaks up to 0.35 mm, bad scan',

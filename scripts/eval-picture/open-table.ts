@@ -2,16 +2,14 @@ import { proposeClosings } from '../../src/core/picture/closings';
 import { chamferDistance } from '../../src/core/raster/distance';
 import { drawStroke } from '../../src/core/raster/draw-stroke';
 import type { BinaryImage } from '../../src/core/raster/image';
-import { findLines } from '../../src/core/picture/lines';
 import { findRegions } from '../../src/core/picture/regions';
+import { worthwhileClosings } from '../../src/core/picture/worth-closing';
 import { traceContour } from './contour';
-import { toWorkingRaster } from './faults';
-import { drawingPx, placesOnPage } from './pages';
+import { cutOff, drawingsOf, side } from './cut-off';
 import type { PreparedPage } from './prepared-page';
 import { foundIou, overlaps } from './truth';
 
 const pxPerMm = 300 / 25.4;
-const side = Math.round(drawingPx / 2) + 40;
 /** A border counts as drawn within half a full stroke (0.65 mm) and more or less of a line: the script tries all three. */
 const drawnReaches = [0.9 * pxPerMm, 0.72 * pxPerMm, 1.3 * pxPerMm] as const;
 /** Reach of the snapping of the maker's strokes. */
@@ -22,14 +20,6 @@ const mostActs = 3;
 
 type Point = [number, number];
 type Act = { kind: 'tap' | 'stroke'; from: Point; to: Point };
-
-function cut(data: Uint8Array | Int32Array, width: number, left: number, top: number): Int32Array {
-  const part = new Int32Array(side * side);
-  for (let row = 0; row < side; row++) {
-    for (let column = 0; column < side; column++) part[row * side + column] = data[(top + row) * width + left + column] ?? 0;
-  }
-  return part;
-}
 
 /** Stretches of an outline that no line draws, each as the places it runs over. */
 function openStretches(contour: Point[], isDrawn: (point: Point) => boolean): { stretches: Point[][]; drawnShare: number } {
@@ -96,7 +86,8 @@ function snapped([x, y]: Point, lines: BinaryImage): Point {
 }
 
 /** The fewest acts, up to three, after which a region is found; null when three are not enough. */
-function fewestActs(lines: BinaryImage, truth: Int32Array, region: number, stretches: Point[][]): Act[] | null {
+function fewestActs(lines: BinaryImage & { pxPerMm: number }, truth: Int32Array, region: number, stretches: Point[][]): Act[] | null {
+  // A tap closes what is suggested where it lands, shown or not (gestures.ts).
   const proposals = proposeClosings(lines);
   const isFound = (acts: readonly Act[]) => {
     const mended = { ...lines, data: Uint8Array.from(lines.data) };
@@ -153,17 +144,13 @@ export async function printOpenTable(pages: readonly PreparedPage[]): Promise<vo
   let unlined = 0;
   let byTaps = 0;
   let proposed = 0;
+  let shown = 0;
   for (const page of pages) {
-    const raster = await toWorkingRaster(page.thin);
-    const pageLines = findLines({ ...raster, pxPerMm });
-    for (const [drawing, place] of placesOnPage().entries()) {
-      const left = Math.round(place.x / 2) - 20;
-      const top = Math.round(place.y / 2) - 20;
-      const data = Uint8Array.from(cut(pageLines.data, pageLines.width, left, top));
-      const lines: BinaryImage = { width: side, height: side, data, pxPerMm };
-      const truth = cut(page.truth.regions, pageLines.width, left, top);
-      const distance = chamferDistance(data, side, side);
+    for (const { code, lines, place } of await drawingsOf(page)) {
+      const truth = cutOff(page.truth.regions, place);
+      const distance = chamferDistance(lines.data, side, side);
       proposed += proposeClosings(lines).length;
+      shown += worthwhileClosings(lines, findRegions(lines), proposeClosings(lines)).length;
       for (const region of new Set(truth)) {
         if (!page.truth.open.has(region)) continue;
         const start = truth.indexOf(region);
@@ -186,17 +173,18 @@ export async function printOpenTable(pages: readonly PreparedPage[]): Promise<vo
         taps += done?.filter(({ kind }) => kind === 'tap').length ?? 0;
         strokes += done?.filter(({ kind }) => kind === 'stroke').length ?? 0;
         if (done && done.length > 0 && done.every(({ kind }) => kind === 'tap')) byTaps++;
-        if (process.env.EVAL_DETAIL && !done)
-          console.error('open', page.codes[drawing], region, tries.map(({ stretches }) => stretches.length).join(' '));
+        if (process.env.EVAL_DETAIL && !done) console.error('open', code, region, tries.map(({ stretches }) => stretches.length).join(' '));
       }
     }
   }
   const all = acts.reduce((sum, count) => sum + count, 0);
   const had = all - (acts[4] as number);
   console.log(
-    '| open regions | no act | 1 act | 2 acts | 3 acts | not in 3 | had in at most 3 % | taps | strokes | by taps alone | proposals shown |',
+    '| open regions | no act | 1 act | 2 acts | 3 acts | not in 3 | had in at most 3 % | taps | strokes | by taps alone | suggested | shown |',
   );
-  console.log('| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |');
-  console.log(`| ${all} | ${acts.join(' | ')} | ${((100 * had) / all).toFixed(1)} | ${taps} | ${strokes} | ${byTaps} | ${proposed} |`);
+  console.log('| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |');
+  console.log(
+    `| ${all} | ${acts.join(' | ')} | ${((100 * had) / all).toFixed(1)} | ${taps} | ${strokes} | ${byTaps} | ${proposed} | ${shown} |`,
+  );
   console.log(`\nLeft out: ${unlined} areas of which lines draw under half of the outline (a change of colour, no outline).`);
 }

@@ -80,6 +80,10 @@ const proposedFrontSchema = z.object({
 /** Regions that a reading proposes to be one element. */
 const alikeSchema = z.object({ regionIds: z.array(regionIdSchema).check(z.minLength(1)) });
 
+/** A closing across what the drawing leaves open, which would make an area: its ends in mm; `isSure`: it can be taken unseen. */
+const openingSchema = z.object({ fromMm: placeMmSchema, toMm: placeMmSchema, isSure: z.boolean() });
+export type Opening = z.infer<typeof openingSchema>;
+
 /** All that a reading of a picture found, beside the label map. An immutable blob: deflated JSON, named by its digest. */
 export const regionTableSchema = z.object({
   schema: z.literal(regionTableVersion),
@@ -94,6 +98,7 @@ export const regionTableSchema = z.object({
   bodies: z.optional(z.array(proposedBodySchema).check(z.maxLength(65535))),
   fronts: z.optional(z.array(proposedFrontSchema).check(z.maxLength(400_000))),
   alike: z.optional(z.array(alikeSchema).check(z.maxLength(65535))),
+  openings: z.optional(z.array(openingSchema).check(z.maxLength(5000))),
   /** Names that regions had before names were short: edits of that time still use them. */
   formerIds: z.optional(z.record(idSchema, regionIdSchema)),
 });
@@ -109,6 +114,7 @@ const lists = [
   'bodies',
   'fronts',
   'alike',
+  'openings',
 ] as const satisfies readonly (keyof typeof regionTableSchema.shape)[];
 
 /** The schema of the rows of a list. */

@@ -1,12 +1,12 @@
 /// <reference lib="webworker" />
 import { transfer } from 'comlink';
-import type { LineSettings, Mend } from '#model/reading';
+import type { LineSettings } from '#model/reading';
 import { betweenFrames } from '#core/photo/frame';
 import type { BinaryImage, GreyImage } from '#core/raster/image';
 import { judgePicture } from '#core/picture/judge-picture';
 import { encodeLabelMap } from '#core/picture/label-map';
 import { matchRegions } from '#core/picture/match-regions';
-import { proposeMends, readLines, readRegions } from '#core/picture/read-picture';
+import { readLines, readRegions } from '#core/picture/read-picture';
 import { resolveTouches } from '#core/picture/resolve-touches';
 import {
   loadRequestSchema,
@@ -80,11 +80,6 @@ const api = {
     const cues = result.cues.map((cue) => ({ ...cue, ink: new Uint32Array(0) }));
     const answer: ReadAnswer = { reading: { ...result, cues }, labelMap, match, resolved, doubt: judgePicture(loaded(), lines) };
     return transfer(answer, [found.labels.buffer, labelMap.buffer, result.lines.data.buffer]);
-  },
-
-  /** Closings across designed openings, ends in mm. */
-  propose(settings: LineSettings, mends: Mend[]): { from: [number, number]; to: [number, number] }[] {
-    return proposeMends(linesOf(settings), mends, settings);
   },
 
   /** A part of the picture at full size as RGBA: the scan in grey, what counts as line in aqua over it. */

@@ -272,7 +272,7 @@ test('while a mend is read a progress bar is shown, pushes nothing, and nothing 
   page,
   shared,
 }) => {
-  await page.goto(`${shared.address}/makes/make-balloon-post-balloon#picture`);
+  await page.goto(`${shared.address}/makes/make-balloon-post-parcel#picture`);
   await expect(page.getByRole('heading', { name: /^Openings the drawing leaves \(\d+\)$/ })).toBeVisible();
   // Every frame until the picture is read: where the tools stand, whether a bar is there, what the list of openings says.
   const watched = page.evaluate(
@@ -284,7 +284,7 @@ test('while a mend is read a progress bar is shown, pushes nothing, and nothing 
           const tools = document.querySelector('[data-tool-words]');
           if (tools) tops.add(Math.round(tools.getBoundingClientRect().top));
           if (document.querySelector('[role="progressbar"]')) bar = true;
-          if (document.querySelector('[aria-label="Openings"]')?.textContent?.includes('None')) saidNone = true;
+          if (document.querySelector('[data-openings]')?.textContent?.includes('None')) saidNone = true;
           const isRead = document.querySelector('[data-read]')?.getAttribute('data-read') === 'yes';
           if (!isRead) begun = true;
           if (begun && isRead) resolve({ tops: [...tops], bar, saidNone });
@@ -293,7 +293,8 @@ test('while a mend is read a progress bar is shown, pushes nothing, and nothing 
         look();
       }),
   );
-  await page.getByRole('button', { name: /^Close opening 1,/ }).click();
+  await page.getByRole('button', { name: 'Next opening' }).click();
+  await page.getByRole('button', { name: 'Close it', exact: true }).click();
   const { tops, bar, saidNone } = await watched;
   expect(bar, 'a bar was seen').toBe(true);
   expect(tops, 'the tools stood still').toHaveLength(1);
@@ -317,9 +318,9 @@ test('the drawing turns the way that is asked for', async ({ page, shared }) => 
 test('how much of the inside is no area is said, and leads to the mend', async ({ page, shared }) => {
   // A coat whose front is left open by its hem, between two closed sleeves.
   const coat =
-    '<path d="M30 20 L70 20 L72 58 M66 58 L50 56 M44 56 L28 58 L30 20" fill="none" stroke="#000" stroke-width="2"/>' +
-    '<rect x="8" y="20" width="16" height="34" fill="none" stroke="#000" stroke-width="2"/>' +
-    '<rect x="76" y="20" width="16" height="34" fill="none" stroke="#000" stroke-width="2"/>';
+    '<path d="M30 20 L70 20 L72 58 M69 58 L50 56 M47 56 L28 58 L30 20" fill="none" stroke="#000" stroke-width="0.8"/>' +
+    '<rect x="8" y="20" width="16" height="34" fill="none" stroke="#000" stroke-width="0.8"/>' +
+    '<rect x="76" y="20" width="16" height="34" fill="none" stroke="#000" stroke-width="0.8"/>';
   await page.goto(`${shared.address}/makes/new`);
   await page
     .locator('input[type="file"]')
@@ -334,5 +335,36 @@ test('how much of the inside is no area is said, and leads to the mend', async (
   await goTo(page, 'Elements');
   await expect(page.locator('[data-open-inside]')).toContainText(/^\d\d % \(1\d\.\d cm²\) of the drawing’s inside is no area/);
   await page.getByRole('button', { name: 'Close them' }).click();
-  await expect(page.getByRole('heading', { name: /^Openings the drawing leaves/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Openings the drawing leaves \([23]\)$/ })).toBeVisible();
+  // One press closes all that are sure; what was open is an area then, and nothing is said to be none.
+  await page.getByRole('button', { name: 'Close the 2 that are sure' }).click();
+  await expect(page.getByText('2 openings closed.')).toBeVisible();
+  await expect(page.locator('[data-area-count]')).toHaveText('3');
+  await goTo(page, 'Elements');
+  await expect(page.getByText('3 areas still white')).toBeVisible();
+  await expect(page.locator('[data-open-inside]')).toHaveCount(0);
+});
+
+test('closed things that stand near each other are not called open, and rays are no openings', async ({ page, shared }) => {
+  const rays = Array.from({ length: 12 }, (_, ray) => {
+    const [x, y] = [Math.cos((ray * Math.PI) / 6), Math.sin((ray * Math.PI) / 6)];
+    return `M${50 + 12 * x} ${40 + 12 * y} L${50 + 17 * x} ${40 + 17 * y}`;
+  }).join(' ');
+  const frames = [6, 15, 24, 68, 77, 86].map((x) => `<rect x="${x}" y="18" width="7" height="44" fill="none" stroke="#000"/>`).join('');
+  const sun = `<circle cx="50" cy="40" r="10" fill="none" stroke="#000"/><path d="${rays}" fill="none" stroke="#000"/>${frames}`;
+  await page.goto(`${shared.address}/makes/new`);
+  await page
+    .locator('input[type="file"]')
+    .first()
+    .setInputFiles({
+      name: 'sun.svg',
+      mimeType: 'image/svg+xml',
+      buffer: Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="80mm" viewBox="0 0 100 80">${sun}</svg>`),
+    });
+  await page.getByRole('button', { name: 'Start this make' }).click();
+  await expect(page.locator('[data-area-count]')).toHaveText('7');
+  await expect(page.getByText('None that would make an area.')).toBeVisible();
+  await goTo(page, 'Elements');
+  await expect(page.getByText('7 areas still white')).toBeVisible();
+  await expect(page.locator('[data-open-inside]')).toHaveCount(0);
 });

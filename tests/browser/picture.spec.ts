@@ -226,9 +226,12 @@ test('measures are told of a tapped area, joined areas are listed, and the pictu
   await page.mouse.click(box.x + 4, box.y + 4);
   await expect(page.locator('[data-desk-said]')).toContainText('Tap on the line between two areas');
 
-  // The picture itself cannot be fetched for a while: that is said, and it is read when the maker asks again.
+  // The picture itself cannot be fetched for a while when it is to be read anew: that is said, and it is read when the maker asks again.
   await page.route('**/api/blobs/*', (route) => route.abort());
   await page.reload();
+  await step(page, 'Lines');
+  await page.getByRole('checkbox').first().click();
+  await page.getByRole('button', { name: 'Read the lines like this' }).click();
   await expect(page.getByRole('alert').first()).toContainText('does not answer', { timeout: 30_000 });
   await page.unroute('**/api/blobs/*');
   await page.getByRole('button', { name: 'Find the areas again' }).click();

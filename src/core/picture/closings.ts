@@ -12,6 +12,8 @@ export type ProposedClosing = {
   lengthPx: number;
   /** Turn in degrees the stroke makes to follow the closing: 0 goes straight on. */
   turnDeg: number;
+  /** Whether a stroke that it starts or ends at is short and ends freely at both ends: a ray, a lash, a hair. */
+  isOfLoneStroke: boolean;
 };
 
 export type ProposeOptions = {
@@ -26,7 +28,10 @@ export type ProposeOptions = {
 /** Ends this near to the rim of the picture, in mm, are cut off by it, or are the edge of the paper itself. */
 const rimMm = 0.8;
 
-type StrokeEnd = { x: number; y: number; dx: number; dy: number; branch: number; halfWidthPx: number };
+/** A stroke that hangs on nothing is decoration rather than outline below this length, in mm. */
+const loneMm = 8;
+
+type StrokeEnd = { x: number; y: number; dx: number; dy: number; branch: number; halfWidthPx: number; isLone: boolean };
 
 /** Where strokes end freely, and in which direction they were going: from the last 2 mm of the middle line. */
 function strokeEnds(branches: readonly Branch[], width: number, pxPerMm: number): StrokeEnd[] {
@@ -35,6 +40,7 @@ function strokeEnds(branches: readonly Branch[], width: number, pxPerMm: number)
     // Short whiskers of a skeleton are the roughness of the line, not strokes.
     const isWhisker = !(freeFirst && freeLast) && lengthPx < Math.max(2.2 * halfWidthPx, 0.5 * pxPerMm);
     if (isWhisker || lengthPx < pxPerMm) return;
+    const isLone = freeFirst && freeLast && lengthPx < loneMm * pxPerMm;
     const reach = Math.min(pixels.length - 1, Math.round(2 * pxPerMm));
     const add = (tip: number, back: number) => {
       const x = (tip % width) + 0.5;
@@ -43,7 +49,7 @@ function strokeEnds(branches: readonly Branch[], width: number, pxPerMm: number)
       if (along < 1) return;
       const dx = (x - (back % width) - 0.5) / along;
       const dy = (y - Math.floor(back / width) - 0.5) / along;
-      ends.push({ x, y, dx, dy, branch, halfWidthPx });
+      ends.push({ x, y, dx, dy, branch, halfWidthPx, isLone });
     };
     if (freeFirst) add(pixels[0] as number, pixels[reach] as number);
     if (freeLast) add(pixels.at(-1) as number, pixels.at(-1 - reach) as number);
@@ -101,7 +107,16 @@ export function proposeClosings(lines: BinaryImage, options: ProposeOptions = {}
       if (!isFreeWay(lines, from, [other.x, other.y], 2.5 * end.halfWidthPx + 1, 2.5 * other.halfWidthPx + 1)) return;
       const turn = Math.max(turnDeg, otherTurnDeg);
       const cost = lengthPx * (1 + ((turnDeg + otherTurnDeg) / 90) ** 2 / 2);
-      candidates.push({ from, to: [other.x, other.y], lengthPx, turnDeg: turn, end: index, other: otherIndex, cost });
+      candidates.push({
+        from,
+        to: [other.x, other.y],
+        lengthPx,
+        turnDeg: turn,
+        isOfLoneStroke: end.isLone || other.isLone,
+        end: index,
+        other: otherIndex,
+        cost,
+      });
     });
     // A fan of rays for the line ahead: the straightest and nearest wins.
     let best: Candidate | null = null;
@@ -113,7 +128,8 @@ export function proposeClosings(lines: BinaryImage, options: ProposeOptions = {}
       if (!to || isOnRim(to)) continue;
       const lengthPx = Math.hypot(to[0] - end.x, to[1] - end.y);
       const cost = 1.15 * lengthPx * (1 + (Math.abs(turn) / 45) ** 2);
-      if (!best || cost < best.cost) best = { from, to, lengthPx, turnDeg: Math.abs(turn), end: index, other: null, cost };
+      if (!best || cost < best.cost)
+        best = { from, to, lengthPx, turnDeg: Math.abs(turn), isOfLoneStroke: end.isLone, end: index, other: null, cost };
     }
     if (best) candidates.push(best);
   });
@@ -127,8 +143,8 @@ export function proposeClosings(lines: BinaryImage, options: ProposeOptions = {}
     // A ray that comes down beside an end already joined says the same thing twice.
     const isTwin = kept.some(
       (one) =>
-        (near(one.from, closing.from, pxPerMm) && near(one.to, closing.to, 1.5 * pxPerMm)) ||
-        (near(one.to, closing.from, pxPerMm) && near(one.from, closing.to, 1.5 * pxPerMm)),
+        (near(one.from, closing.from, 1.5 * pxPerMm) && near(one.to, closing.to, 1.5 * pxPerMm)) ||
+        (near(one.to, closing.from, 1.5 * pxPerMm) && near(one.from, closing.to, 1.5 * pxPerMm)),
     );
     if (isTwin) continue;
     taken.set(end, has(end) + 1);

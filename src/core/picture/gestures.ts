@@ -1,7 +1,9 @@
+import { distanceToSegment } from '#core/raster/near-path';
 import { thinnedOut } from '#core/raster/thinned-path';
 import type { Mend, MendTool, PlaceMm } from '#model/reading';
 import type { Region } from '#model/region-table';
 import type { BinaryImage } from '#core/raster/image';
+import { proposeClosings } from './closings';
 
 export type MendContext = {
   /** Line work with its mends. */
@@ -79,6 +81,17 @@ export function chordThrough(lines: BinaryImage, [xMm, yMm]: PlaceMm, pxPerMm: n
   return best;
 }
 
+/** The closing that the ends of strokes suggest nearest to a place; null when none is within reach. */
+function suggestedAt(lines: BinaryImage, [x, y]: PlaceMm, pxPerMm: number): [PlaceMm, PlaceMm] | null {
+  const [nearest] = proposeClosings({ ...lines, pxPerMm })
+    .map(({ from, to }) => ({ from, to, apart: distanceToSegment(x * pxPerMm, y * pxPerMm, from, to) }))
+    .filter(({ apart }) => apart < tapReachMm * pxPerMm)
+    .sort((one, other) => one.apart - other.apart);
+  if (!nearest) return null;
+  const mm = ([column, row]: readonly [number, number]): PlaceMm => [column / pxPerMm, row / pxPerMm];
+  return [mm(nearest.from), mm(nearest.to)];
+}
+
 function labelAt({ lines, labels, pxPerMm }: MendContext, [xMm, yMm]: PlaceMm): number {
   const column = Math.floor(xMm * pxPerMm);
   const row = Math.floor(yMm * pxPerMm);
@@ -117,7 +130,7 @@ export function mendFromTap(tool: MendTool, place: PlaceMm, context: MendContext
     }
     case 'divide':
     case 'line': {
-      const chord = chordThrough(lines, place, pxPerMm);
+      const chord = (tool === 'line' && suggestedAt(lines, place, pxPerMm)) || chordThrough(lines, place, pxPerMm);
       if (!chord) return { refusal: 'There are not lines on both sides of this place. Drag a stroke from line to line.' };
       return { mend: { kind: tool, id: newId(), points: chord } };
     }

@@ -5,7 +5,7 @@ import { twoBoxes, twoBoxesPxPerMm } from '../../../tests/two-boxes';
 import { greyOfRegions } from './grey-map';
 import type { BinaryImage } from '#core/raster/image';
 import { inheritedAssignments, matchRegions } from './match-regions';
-import { proposeMends, readRegions } from './read-picture';
+import { readRegions } from './read-picture';
 import { indexTable } from '#core/make/region-tables';
 import { toRegionTable } from './region-table';
 
@@ -123,27 +123,13 @@ describe('mends', () => {
 
   it('openings are proposed until they are taken', () => {
     const open = twoBoxes(4);
-    const [proposal] = proposeMends(open, [], usualReading.settings);
-    if (!proposal) throw new Error('nothing proposed');
-    const taken: Mend = { kind: 'closing', id: 'c', points: [proposal.from, proposal.to] };
+    const [opening] = read(open).openings;
+    if (!opening) throw new Error('nothing proposed');
+    const mm = ([x, y]: [number, number]): [number, number] => [x / pxPerMm, y / pxPerMm];
+    const taken: Mend = { kind: 'closing', id: 'c', points: [mm(opening.from), mm(opening.to)] };
     expect(read(open, taken).found.count).toBe(2);
-    expect(proposeMends(open, [taken], usualReading.settings)).toEqual([]);
+    expect(read(open, taken).openings).toEqual([]);
   });
-});
-
-it('openings are proposed with hatching as marks or as lines, as the reading takes it', () => {
-  // A patch of short strokes in a box: as marks nobody is to close them, as lines each has two free ends.
-  const hatched = drawn(
-    400,
-    400,
-    (x, y) =>
-      onFrame(x, y, [60, 60, 340, 340]) || [0, 1, 2, 3, 4, 5].some((n) => onStroke(x, y, [150 + 14 * n, 170, 170 + 14 * n, 200], 4)),
-    pxPerMm,
-  );
-  const asMarks = proposeMends(hatched, [], { readMarks: true });
-  const asLines = proposeMends(hatched, [], { readMarks: false });
-  expect(asMarks).toEqual([]);
-  expect(asLines.length).toBeGreaterThan(0);
 });
 
 describe('measures', () => {

@@ -1,4 +1,4 @@
-import type { Mend, Reading } from '#model/reading';
+import type { Reading } from '#model/reading';
 import { proposeClosings } from './closings';
 import { chamferDistance } from '#core/raster/distance';
 import type { BinaryImage, GreyImage } from '#core/raster/image';
@@ -10,6 +10,7 @@ import { findRegions, type FoundRegions } from './regions';
 import { type ProposedScene, proposeScene } from '#core/scene/propose-scene';
 import { findShadeCues, type ShadeCue, withoutCues } from './shade-cues';
 import { withoutSpecks } from '#core/raster/specks';
+import { type WorthwhileClosing, worthwhileClosings } from './worth-closing';
 
 export type PictureReading = {
   /** Line work as it is shown: dirt taken out, mends in, shade cues still there. */
@@ -22,6 +23,8 @@ export type PictureReading = {
   scene: ProposedScene;
   /** Labels that are likely one element. */
   alike: number[][];
+  /** Closings across what the drawing leaves open, that make an area worth having. */
+  openings: WorthwhileClosing[];
 };
 
 type Progress = (stage: string, share: number) => void;
@@ -61,24 +64,8 @@ export function readRegions(lines: BinaryImage, reading: Reading, onProgress: Pr
   onProgress('Seeing what lies in front', 0.86);
   const scene = proposeScene({ ...found, pxPerMm });
   onProgress('Seeing what is alike', 0.96);
-  return { lines: mended, cues, found, narrowestPx, scene, alike: proposeElements(found) };
-}
-
-/**
- * Closings across designed openings that the mends have not taken yet, ends in mm.
- * @param readMarks whether hatching and dots count as marks, as in the reading itself; without, they are lines like any other.
- */
-export function proposeMends(
-  lines: BinaryImage,
-  mends: readonly Mend[],
-  { readMarks }: Pick<Reading['settings'], 'readMarks'>,
-): { from: [number, number]; to: [number, number] }[] {
-  const { pxPerMm } = lines;
-  if (pxPerMm === undefined) throw new RangeError('proposeMends expects lines whose pxPerMm is known');
-  const mended = mendLines(lines, mends, pxPerMm);
-  const outlines = readMarks ? withoutCues(mended, findShadeCues(mended)) : mended;
-  return proposeClosings(outlines).map(({ from, to }) => ({
-    from: [from[0] / pxPerMm, from[1] / pxPerMm],
-    to: [to[0] / pxPerMm, to[1] / pxPerMm],
-  }));
+  const alike = proposeElements(found);
+  onProgress('Looking for what is left open', 0.98);
+  const openings = worthwhileClosings({ ...outlines, pxPerMm }, plain, proposeClosings(outlines), { maxGapMm: settings.maxGapMm });
+  return { lines: mended, cues, found, narrowestPx, scene, alike, openings };
 }

@@ -4,6 +4,7 @@ import { ownersOf } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { RegionMatch } from './match-regions';
 import type { PictureReading } from './read-picture';
+import { isSureClosing } from './worth-closing';
 
 const hundredths = (value: number): number => Math.round(value * 100) / 100;
 
@@ -18,7 +19,10 @@ export type RegionTableOptions = {
 };
 
 /** What a reading of a picture found, as it is kept: measures in mm and lasting ids. */
-export function toRegionTable({ found, cues, narrowestPx, scene, alike }: PictureReading, options: RegionTableOptions): RegionTable {
+export function toRegionTable(
+  { found, cues, narrowestPx, scene, alike, openings }: PictureReading,
+  options: RegionTableOptions,
+): RegionTable {
   const { pxPerMm, frame, given, before } = options;
   let number = given;
   const mm = (px: number) => hundredths(px / pxPerMm);
@@ -58,6 +62,11 @@ export function toRegionTable({ found, cues, narrowestPx, scene, alike }: Pictur
       ...(relief ? { relief } : {}),
     })),
     alike: alike.map((labels) => ({ regionIds: labels.flatMap((label) => idOf(label) ?? []) })),
+    openings: openings.map((closing) => ({
+      fromMm: [mm(closing.from[0]), mm(closing.from[1])] as [number, number],
+      toMm: [mm(closing.to[0]), mm(closing.to[1])] as [number, number],
+      isSure: isSureClosing(closing, pxPerMm),
+    })),
     fronts: scene.fronts.map(({ front, behind, sureness, atPx }) => ({
       front: idOf(front) as string,
       behind: idOf(behind) as string,

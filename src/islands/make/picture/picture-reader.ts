@@ -22,8 +22,6 @@ import type { RegionsApi } from '#workers/regions.worker';
 import type { ReadAnswer, ReadRefusal, ReadRequest } from '#workers/regions-messages';
 import type { WaitingBlob } from '#model/waiting';
 
-export type Proposal = { from: [number, number]; to: [number, number] };
-
 export type ReadResult = {
   /** What keeps the results, as a function of the newest make; null when the picture is no longer the one that was read. */
   operations: (make: Make) => Operation[] | null;
@@ -158,11 +156,6 @@ export class PictureReader {
         ];
       },
     };
-  }
-
-  async propose(picture: Picture): Promise<Proposal[]> {
-    const { settings, mends } = readingOf(picture);
-    return this.ask(picture, (api) => api.propose(settings, mends));
   }
 
   async loupe(

@@ -8,7 +8,7 @@ import type { PictureDoubt } from '#core/picture/judge-picture';
 import { newestWish } from '#islands/shared/newest-wish.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import type { MakeStore } from '../document/make-store';
-import { PictureReader, type Proposal } from './picture-reader';
+import { PictureReader } from './picture-reader';
 
 export type Finding = { stage: string; share: number } | { problem: Problem } | null;
 
@@ -16,8 +16,6 @@ export type LiveReading = {
   /** What is being found now, or why nothing could be; null when the areas on show are those of the lines as they are. */
   finding: Finding;
   doubt: PictureDoubt | null;
-  /** Closings that the drawing leaves open; null while they are sought. */
-  proposals: readonly Proposal[] | null;
   reader: PictureReader | null;
   /** Tries once more to read what could not be read. */
   tryAgain: () => void;
@@ -26,9 +24,9 @@ export type LiveReading = {
 /** How often a reading is done again because the picture was edited in the meantime. */
 const mostTries = 8;
 
-/** Whether a picture has a reading of today: that of its lines as they are, with bodies and fronts proposed. */
+/** Whether a picture has a reading of today: that of its lines as they are, with all that is proposed today. */
 function isReadNow(picture: Picture, table: IndexedTable | undefined): boolean {
-  return isReadUpToDate(picture) && (table === undefined || table.table.bodies !== undefined);
+  return isReadUpToDate(picture) && (table === undefined || table.table.openings !== undefined);
 }
 
 type Found = { key: string; finding: Finding };
@@ -47,8 +45,6 @@ export function useReading(
   const [reader, setReader] = useState<PictureReader | null>(null);
   const [found, setFound] = useState<Found | null>(null);
   const [doubt, setDoubt] = useState<{ pictureId: string; doubt: PictureDoubt | null } | null>(null);
-  const [turn, setTurn] = useState(0);
-  const [proposed, setProposed] = useState<{ key: string; proposals: Proposal[] } | null>(null);
   const say = useEffectEvent(options.say);
   const key = picture ? `${picture.id} ${readingKey(picture)}` : '';
   const isOutOfDate = picture !== undefined && !isReadNow(picture, table);
@@ -108,28 +104,12 @@ export function useReading(
 
   const tryAgain = useCallback(() => {
     setFound(null);
-    setTurn((last) => last + 1);
     if (pictureId && reader) wishes.want({ pictureId, reader });
   }, [pictureId, reader, wishes]);
-
-  // The openings that may be closed, each time the picture has another reading.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: `key` stands for all of the picture that the answer depends on; a turn is one try.
-  useEffect(() => {
-    if (!reader || !isOpen || !picture || isOutOfDate) return;
-    let current = true;
-    reader.propose(picture).then(
-      (proposals) => current && setProposed({ key, proposals }),
-      (error: unknown) => current && setFound({ key, finding: { problem: problemToShow(error) } }),
-    );
-    return () => {
-      current = false;
-    };
-  }, [reader, isOpen, key, isOutOfDate, turn]);
 
   return {
     finding: found && (found.key === key || found.key === '') && (isOutOfDate || hasFailed) ? found.finding : null,
     doubt: doubt?.pictureId === pictureId ? (doubt?.doubt ?? null) : null,
-    proposals: proposed?.key === key ? proposed.proposals : null,
     reader,
     tryAgain,
   };

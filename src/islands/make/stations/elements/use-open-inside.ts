@@ -6,10 +6,10 @@ import type { Raster } from '../../picture/use-raster';
 /** Darker than this a pixel of the scan counts as line. */
 const inkBelow = 128;
 
-/** How much of the drawing's inside is no area; null while it is not known. */
+/** How much of the drawing's inside is no area; null while it is not known, and where closing its openings would make none. */
 export function useOpenInside({ lines, labels }: Raster, table: IndexedTable | undefined): OpenInside | null {
   return useMemo(() => {
-    if (!lines || !labels || !table || labels.length !== lines.width * lines.height) return null;
+    if (!lines || !labels || !table?.table.openings?.length || labels.length !== lines.width * lines.height) return null;
     const { width, height } = lines;
     const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
     if (!context) return null;

@@ -14,7 +14,7 @@ export type DeskState = {
   loupeAt: PlaceMm | null;
   penDownAt: PlaceMm | null;
   /** Number of the proposal the panel points at. */
-  markedProposal: number | null;
+  markedOpening: number | null;
   /** Region chosen among the measures. */
   measuredRegionId: string | null;
   said: string;
@@ -33,7 +33,7 @@ export function createDeskStore(): DeskStore {
     crosshair: null,
     loupeAt: null,
     penDownAt: null,
-    markedProposal: null,
+    markedOpening: null,
     measuredRegionId: null,
     said: '',
     corners: null,

@@ -4,9 +4,11 @@ import { useShallow } from 'zustand/react/shallow';
 import type { ColouredPicture } from '#model/coloured-picture';
 import { wholeOriginal } from '#model/preparation';
 import type { PlaceMm } from '#model/reading';
+import type { Opening } from '#model/region-table';
 import type { IndexedTable } from '#core/make/region-tables';
 import { thinnedOut } from '#core/raster/thinned-path';
 import { greyOfRegions } from '#core/picture/grey-map';
+import { openingsLeft } from '#core/picture/openings-left';
 import { CutOutView } from '#ui/picture/cut-out-view.tsx';
 import { Button } from '#ui/controls/button.tsx';
 import { type MendMark, MendView } from '#ui/picture/mend-view.tsx';
@@ -16,8 +18,7 @@ import type { Nearness } from '#ui/picture/zoom-stage.tsx';
 import type { Seen } from '../station';
 import type { DeskStep, DeskStore } from './desk-store';
 import { NamesButton, tagsOf } from '../../picture/element-names';
-import { putMend } from './mend-edits';
-import type { Proposal } from '../../picture/picture-reader';
+import { closeOpenings, putMend } from './mend-edits';
 import { chosenRegions, useVeil } from '../../picture/use-picture-layers';
 import type { LiveReading } from '../../picture/use-reading';
 
@@ -47,16 +48,15 @@ function shadesOf({ table, byId }: IndexedTable, labels: Uint16Array, chosenId: 
 
 /** Most points of a stroke that is kept as the hand made it. */
 const mostTouchPoints = 400;
-const noProposals: readonly Proposal[] = [];
-/** A tap takes a proposal within this reach. */
+/** A tap closes an opening within this reach. */
 const takeReachMm = 1.8;
 
 /** The opening that a tap means: the nearest within reach. */
-function nearestProposal(proposals: readonly Proposal[], place: PlaceMm): Proposal | undefined {
-  return proposals
-    .map((proposal) => ({ proposal, apart: distanceToSegment(...place, proposal.from, proposal.to) }))
+function nearestOpening(openings: readonly Opening[], place: PlaceMm): Opening | undefined {
+  return openings
+    .map((opening) => ({ opening, apart: distanceToSegment(...place, opening.fromMm, opening.toMm) }))
     .filter(({ apart }) => apart < takeReachMm)
-    .sort((one, other) => one.apart - other.apart)[0]?.proposal;
+    .sort((one, other) => one.apart - other.apart)[0]?.opening;
 }
 
 type FootProps = { finding: LiveReading['finding']; said: string; chosen: string | undefined; onPutDown: () => void };
@@ -78,10 +78,10 @@ function DeskFoot({ finding, said, chosen, onPutDown }: FootProps) {
   );
 }
 
-type Marked = { step: DeskStep; proposals: readonly Proposal[]; marked: number | null };
+type Marked = { step: DeskStep; openings: readonly Opening[]; marked: number | null };
 
 /** Mends, and the openings that may be closed, as they are drawn over the picture. */
-function useMendMarks(picture: ColouredPicture, { step, proposals, marked }: Marked): MendMark[] {
+function useMendMarks(picture: ColouredPicture, { step, openings, marked }: Marked): MendMark[] {
   return useMemo((): MendMark[] => {
     if (step === 'lines' || step === 'cutOut') return [];
     const mends = picture.mends.flatMap((mend): MendMark[] => {
@@ -91,22 +91,22 @@ function useMendMarks(picture: ColouredPicture, { step, proposals, marked }: Mar
       return [{ id: mend.id, points: mend.points, look: mend.kind }];
     });
     if (step !== 'mend') return mends;
-    const offered = proposals.map(
-      ({ from, to }, index): MendMark => ({
+    const offered = openings.map(
+      ({ fromMm, toMm }, index): MendMark => ({
         id: `proposal ${index}`,
-        points: [from, to],
+        points: [fromMm, toMm],
         look: 'proposal',
         isMarked: index === marked,
       }),
     );
     return [...offered, ...mends];
-  }, [picture.mends, proposals, step, marked]);
+  }, [picture.mends, openings, step, marked]);
 }
 
-type HandOf = Pick<Props, 'useMake' | 'useDesk' | 'picture' | 'table'> & { labels: Uint16Array | null; proposals: readonly Proposal[] };
+type HandOf = Pick<Props, 'useMake' | 'useDesk' | 'picture' | 'table'> & { labels: Uint16Array | null; openings: readonly Opening[] };
 
 /** What a tap or stroke does on the desk: chooses an area to measure, takes an opening, or mends. */
-function deskHand({ useMake, useDesk, picture, table, labels, proposals }: HandOf): (points: PlaceMm[]) => void {
+function deskHand({ useMake, useDesk, picture, table, labels, openings }: HandOf): (points: PlaceMm[]) => void {
   const { edit } = useMake.getState();
   const { step, tool, set } = useDesk.getState();
   const choose = ([x, y]: PlaceMm) => {
@@ -123,11 +123,10 @@ function deskHand({ useMake, useDesk, picture, table, labels, proposals }: HandO
     if (step === 'measures') return choose(points.at(-1) ?? first);
     if (step !== 'mend') return;
     if (points.length === 1) {
-      const near = nearestProposal(proposals, first);
+      const near = nearestOpening(openings, first);
       if (near) {
-        const { from, to } = near;
-        edit(() => [putMend(picture.id, { kind: 'closing', id: crypto.randomUUID(), points: [from, to] })]);
-        set({ said: 'Opening closed.', markedProposal: null });
+        edit(() => closeOpenings(picture.id, [near]));
+        set({ said: 'Opening closed.', markedOpening: null });
         return;
       }
     }
@@ -144,7 +143,7 @@ export function PictureDesk({ useMake, useDesk, reading, picture, table, raster,
   // Not where the loupe looks: that moves with every move of the hand.
   const state = useDesk(useShallow(({ loupeAt: _, ...rest }) => rest));
   const { step, penDownAt, set } = state;
-  const proposals = reading.proposals ?? noProposals;
+  const openings = useMemo(() => openingsLeft(table?.table.openings ?? [], picture.mends), [table, picture.mends]);
   const { hand, showsNames, showNames, takeInHand } = useMake(
     useShallow((all) => ({
       hand: all.hand,
@@ -164,7 +163,7 @@ export function PictureDesk({ useMake, useDesk, reading, picture, table, raster,
         : null,
     [raster.labels, table, step, chosen],
   );
-  const marks = useMendMarks(picture, { step, proposals, marked: state.markedProposal });
+  const marks = useMendMarks(picture, { step, openings, marked: state.markedOpening });
 
   if (step === 'cutOut') {
     if (!originalPx) return <div />;
@@ -180,11 +179,11 @@ export function PictureDesk({ useMake, useDesk, reading, picture, table, raster,
       />
     );
   }
-  const marked = step === 'mend' && state.markedProposal !== null ? proposals[state.markedProposal] : undefined;
-  const pointedAt: PlaceMm | null = marked ? [(marked.from[0] + marked.to[0]) / 2, (marked.from[1] + marked.to[1]) / 2] : null;
+  const marked = step === 'mend' && state.markedOpening !== null ? openings[state.markedOpening] : undefined;
+  const pointedAt: PlaceMm | null = marked ? [(marked.fromMm[0] + marked.toMm[0]) / 2, (marked.fromMm[1] + marked.toMm[1]) / 2] : null;
   if (!raster.lines) return <div />;
 
-  const use = deskHand({ useMake, useDesk, picture, table, labels: raster.labels, proposals });
+  const use = deskHand({ useMake, useDesk, picture, table, labels: raster.labels, openings });
 
   return (
     <div className="relative h-full min-h-0" data-chosen={chosenId ?? ''} data-veil={veil ? 'shown' : 'none'}>

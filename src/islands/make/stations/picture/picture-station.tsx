@@ -100,7 +100,7 @@ export function PictureStation({ useMake, useDesk, reading, makeId, picture, tab
       <StepTabs label="Work on the picture" steps={steps} current={step} onGo={(id) => set({ step: id, penDownAt: null, said: '' })}>
         {step === 'cutOut' && <CutOutPanel useMake={useMake} useDesk={useDesk} picture={picture} originalPx={originalPx} />}
         {step === 'lines' && <LineSettingsPanel useMake={useMake} useDesk={useDesk} reading={reading} picture={picture} />}
-        {step === 'mend' && <MendPanel useMake={useMake} useDesk={useDesk} reading={reading} picture={picture} />}
+        {step === 'mend' && <MendPanel {...{ useMake, useDesk, reading, picture, table }} />}
         {step === 'measures' && <MeasuresPanel useDesk={useDesk} makeId={makeId} picture={picture} table={table} />}
       </StepTabs>
     </section>

@@ -1,7 +1,7 @@
 import { byId as rowsById } from '#core/make/by-id';
 import type { ElementKind } from '#model/element-kind';
 import type { Lab, Marker, PairNote } from '#model/marker';
-import { suggestLadders } from '#core/markers/suggest';
+import { rungsForArea, suggestLadders } from '#core/markers/suggest';
 import { choosePalette, type PaletteRequest } from '#core/sharing/choose-palette';
 
 /** An element as a palette is chosen for it. `keeps`: ids of the ladder that it has and is to keep. */
@@ -35,6 +35,12 @@ export type ProposedPalette<M extends Marker = Marker> = {
   /** No choice costs less; the cost itself where it is proven to be the best. */
   bound: number;
 };
+
+/** So many rungs out of the middle of a ladder; all of one that has no more. */
+function innerRungs<M>(ladder: readonly M[], most: number): M[] {
+  const first = Math.max(0, Math.ceil((ladder.length - most) / 2));
+  return ladder.slice(first, first + Math.min(most, ladder.length));
+}
 
 /** Ladders that are weighed for each element, and in all. */
 const mostEach = 5;
@@ -100,7 +106,10 @@ export function palettesOfPicture<M extends Marker>(
       if (turn === 0) return chosen;
       break;
     }
-    const ladders = chosen.choice.map((ladder) => pool[ladder]!);
+    // A small thing that borrows takes of the ladder only what it has room for.
+    const ladders = chosen.choice.map((ladder, index) =>
+      fixed[index] === undefined ? innerRungs(pool[ladder]!, rungsForArea(elements[index]!.areaMm2)) : pool[ladder]!,
+    );
     // What none undercuts is that of the first: the further ones are held back from its ladders.
     found.push({ ladders, different: new Set(chosen.choice).size, cost: chosen.cost, bound: found[0]?.bound ?? chosen.bound });
     const largest = open.find((index) => !held.has(chosen.choice[index]!));

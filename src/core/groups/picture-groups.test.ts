@@ -33,7 +33,8 @@ describe('palettes for a whole picture', () => {
     expect(proposals).toHaveLength(3);
     for (const { ladders, different, cost, bound } of proposals) {
       expect(ladders).toHaveLength(elements.length);
-      expect(new Set(ladders.map(keyOf)).size).toBe(different);
+      const whole = ladders.filter((_, index) => (elements[index]?.areaMm2 ?? 0) >= 50);
+      expect(new Set(whole.map(keyOf)).size).toBeLessThanOrEqual(different);
       expect(different).toBeLessThanOrEqual(4);
       expect(bound).toBeLessThanOrEqual(cost);
     }
@@ -55,6 +56,14 @@ describe('palettes for a whole picture', () => {
     const place = spot.findIndex(({ name }) => name === 'Cheek');
     expect(found({ elements: large }).some(({ ladders }) => (ladders[place]?.length ?? 0) > 3)).toBe(true);
     for (const { ladders } of found({ elements: spot })) expect(ladders[place]?.length).toBeLessThanOrEqual(3);
+  });
+
+  it('give a small thing no more markers than it has room for, though it borrows from a large one', () => {
+    const large = elements.map((element, index) => ({ ...element, areaMm2: [30, 2, 2000][index % 3] as number }));
+    const proposals = found({ elements: large, most: 3 });
+    for (const { ladders } of proposals)
+      for (const [index, ladder] of ladders.entries()) expect(ladder.length).toBeLessThanOrEqual([2, 1, 4][index % 3] as number);
+    expect(proposals[0]?.ladders.some((ladder) => ladder.length === 4)).toBe(true);
   });
 
   it('say why there is none', () => {

@@ -45,6 +45,29 @@ const names: readonly (readonly [string, Sensible])[] = [
   ...(['Teddy', 'Log', 'Belt', 'Acorns'] as const).map((name) => [name, warm] as const),
 ];
 
+/** Others, of the kind that makers write: compounds, several things, what lies on what. */
+const others: readonly (readonly [string, Sensible])[] = [
+  ...(['Mice', 'Grey squirrel', 'Rhino', 'Penguin', 'Castle walls', 'Smoke'] as const).map((name) => [name, grey] as const),
+  ...(['Goldfish', 'Apricots', 'Flower pot', 'Robin', 'Auburn hair', 'Fox tail'] as const).map((name) => [name, orange] as const),
+  ...(['Piglets', 'Tongue', 'Inner ear left', 'Rosy cheeks', 'Frosting', 'Peony'] as const).map((name) => [name, pink] as const),
+  ...(['Swan', 'Snowdrops', 'Polar bear cub with white fur', 'Marshmallows', 'Sheep'] as const).map((name) => [name, white] as const),
+  ...(['Sunflowers', 'Light bulb', 'Bumblebees', 'Golden hair', 'Blonde plaits', 'Cheese', 'Banana peel'] as const).map(
+    (name) => [name, yellow] as const,
+  ),
+  ...(['Tulips in the vase', 'Dahlia', 'Rose petals'] as const).map((name) => [name, flower] as const),
+  ...(['Christmas tree', 'Ferns', 'Ivy leaves', 'Crocodile', 'Hills', 'Lily pad green', 'Caterpillar'] as const).map(
+    (name) => [name, green] as const,
+  ),
+  ...(['Waves', 'Denim jacket', 'Whale', 'Puddles', 'Navy coat', 'Blueberries'] as const).map((name) => [name, blue] as const),
+  ...(['Mint scarf', 'Peacock'] as const).map((name) => [name, teal] as const),
+  ...(['Plums', 'Lilac bow', 'Thistles'] as const).map((name) => [name, violet] as const),
+  ...(['Cherries', 'Ladybug', 'Toadstool', 'Poppies'] as const).map((name) => [name, red] as const),
+  ...(['Skin', 'Arms and legs'] as const).map((name) => [name, skin] as const),
+  ...(['Bun', 'Tree trunk', 'Owl', 'Boots', 'Gingerbread man', 'Hazelnuts', 'Bunny', 'Wooden gate', 'Hedgehog'] as const).map(
+    (name) => [name, warm] as const,
+  ),
+];
+
 function isSensible(lab: Lab, { hueDeg: [from, to], chroma, lightnessL }: Sensible): boolean {
   const spanDeg = to - from === 360 ? 360 : (to - from + 360) % 360;
   const isIn = ([least, most]: readonly [number, number], value: number) => value >= least && value <= most;
@@ -81,6 +104,28 @@ describe('names are heard', () => {
       return middle && isSensible(middle, sensible) ? [] : [`${name}: ${first?.rungs.map(({ code }) => code).join(' ')}`];
     });
     expect(wrong.length, wrong.join('\n')).toBeLessThanOrEqual(6);
+  });
+
+  it.each([
+    ['the demo rack', demoRack().markers],
+    ['a seeded rack', rackOf(7)],
+    ['another', rackOf(815)],
+  ] as const)('and of compounds, plurals and several words, from %s', (_, rack) => {
+    const wrong = others.flatMap(([name, sensible]) => {
+      const [first] = suggestLadders(rack, { element: { name, areaMm2: 300 } });
+      const middle = middleRung(first?.rungs ?? [])?.lab;
+      return middle && isSensible(middle, sensible) ? [] : [`${name}: ${first?.rungs.map(({ code }) => code).join(' ')}`];
+    });
+    expect(wrong.length, wrong.join('\n')).toBeLessThanOrEqual(others.length / 10);
+  });
+
+  it('skin is shown from fair to dark, as the rack has it', () => {
+    const middles = suggestLadders(demoRack().markers, { element: { name: 'Face', areaMm2: 300 } }).map(
+      ({ rungs }) => middleRung(rungs)?.lab?.L ?? 0,
+    );
+    expect(middles.length).toBeGreaterThan(3);
+    expect(middles).toEqual([...middles].sort((one, other) => other - one));
+    expect((middles[0] ?? 0) - (middles.at(-1) ?? 0)).toBeGreaterThan(15);
   });
 
   it('a word of colour goes before what a thing usually is, and before what it is said to be made of', () => {

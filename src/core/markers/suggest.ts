@@ -1,3 +1,4 @@
+import { kindOf } from '#core/make/element-names';
 import { tooTinyMm2 } from '#core/make/too-tiny';
 import { chromaOf, hueDegOf } from '#core/colour/hue-chroma';
 import { hueWord } from '#core/colour/hue-words';
@@ -107,21 +108,28 @@ export function suggestLadders<M extends Marker>(rack: readonly M[], request: Su
     return isWhole && (!hue || isOf(own, hue)) ? [{ rungs: own, cost: costOf(own, 0), isTakenBefore: true }] : [];
   });
   const seen = new Set<string>();
-  return [...before, ...ranked]
-    .filter((ladder) => {
-      const ids = idsOf(ladder.rungs);
-      const isNew = !seen.has(ids);
-      seen.add(ids);
-      return isNew;
-    })
-    .slice(0, most)
-    .map((ladder) => ({
-      isTakenBefore: false,
-      ...ladder,
-      reasons: ladderReasons(ladder.rungs, notes),
-      hues: huesOfLadder(labsOf(ladder.rungs)),
-      fadesIntoPaper: fades && ladder.rungs.every(({ lab }) => lab !== undefined && chromaOf(lab) <= greyChroma + 2),
-    }));
+  const fresh = [...before, ...ranked].filter((ladder) => {
+    const ids = idsOf(ladder.rungs);
+    const isNew = !seen.has(ids);
+    seen.add(ids);
+    return isNew;
+  });
+  const isSkin = !hue && usual.hues[0] === 'skin tones' && kindOf(element) === 'skin';
+  return (isSkin ? fairToDark(fresh.slice(0, most)) : fresh.slice(0, most)).map((ladder) => ({
+    isTakenBefore: false,
+    ...ladder,
+    reasons: ladderReasons(ladder.rungs, notes),
+    hues: huesOfLadder(labsOf(ladder.rungs)),
+    fadesIntoPaper: fades && ladder.rungs.every(({ lab }) => lab !== undefined && chromaOf(lab) <= greyChroma + 2),
+  }));
+}
+
+/** Nobody's skin is the usual one: what was taken before first, then from fair to dark as the rack has it. */
+function fairToDark<T extends { rungs: readonly Marker[]; isTakenBefore?: boolean }>(ladders: readonly T[]): T[] {
+  const middleL = ({ rungs }: T) => middleRung(labsOf(rungs))?.L ?? 0;
+  return [...ladders].sort(
+    (one, other) => Number(other.isTakenBefore ?? false) - Number(one.isTakenBefore ?? false) || middleL(other) - middleL(one),
+  );
 }
 
 type Ranked<M> = { rungs: M[]; cost: number };

@@ -5,7 +5,7 @@ import type { ColouredElement } from '#model/coloured-picture';
 import { cleanText } from '#model/text';
 import { elementTint } from '#core/colour/element-tints';
 import { counted } from '#core/make/counted';
-import { kindOfName, staysWhite } from '#core/make/element-names';
+import { kindNames, kindOfName, staysWhite } from '#core/make/element-names';
 import type { ElementMeasure } from '#core/technique/nib';
 import { Choice } from '#ui/controls/choice.tsx';
 import { Button } from '#ui/controls/button.tsx';
@@ -146,7 +146,7 @@ function Held({ element, names, others, onName, onKind, onLike, onNamed }: Props
           isSmall
           options={[
             { value: unsaid, name: told ? `${told}, as its name says` : 'not said' },
-            ...elementKinds.map((kind) => ({ value: kind, name: kind })),
+            ...elementKinds.map((kind) => ({ value: kind, name: kindNames[kind] })),
           ]}
           value={element.kind ?? unsaid}
           onChoose={(kind) => onKind(element.id, kind === unsaid ? null : kind)}

@@ -1,8 +1,8 @@
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
 import { gardenElements, gardenSvg } from './garden-drawing';
 import { kept } from './kept';
-import { expectBandsShown, goTo, sweep } from './picture';
+import { expectBandsShown, goTo, paper, sweep } from './picture';
 
 /** Counts what a hand does: a press, a drag, a drop, a field that is filled. A name and its Enter are one. */
 function counting() {
@@ -89,4 +89,112 @@ test('with what is proposed it takes at most 24 acts: what looks alike is shown,
   await colourAndPrint(page, acts);
   console.log(`The same with proposed elements: ${acts.count()} acts.`);
   expect(acts.count()).toBeLessThanOrEqual(24);
+});
+
+/** Presses Tab until something has the keyboard: one group of keys. */
+async function tabTo(page: Page, target: Locator, { act }: ReturnType<typeof counting>): Promise<void> {
+  const isThere = () => target.evaluate((element) => element === document.activeElement);
+  await expect(target).toBeVisible({ timeout: 60_000 });
+  await act(
+    (async () => {
+      for (let press = 0; press < 250 && !(await isThere()); press++) await page.keyboard.press('Tab');
+      expect(await isThere(), 'Tab comes to it').toBe(true);
+    })(),
+  );
+}
+
+test('by keys alone it takes at most 60 groups of keys: a word, a run of Tab, an Enter', async ({ page, shared }) => {
+  const groups = counting();
+  const { act } = groups;
+  const press = async (target: Locator) => {
+    await tabTo(page, target, groups);
+    await act(page.keyboard.press('Enter'));
+  };
+  await page.goto(`${shared.address}/makes/new`);
+  await act(
+    page
+      .locator('input[type="file"]')
+      .first()
+      .setInputFiles({ name: 'garden.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(gardenSvg) }),
+  );
+  await expect(page.getByRole('img', { name: 'Preview of garden.svg' })).toBeVisible();
+  await tabTo(page, page.getByLabel('How wide is it on paper?'), groups);
+  await act(page.keyboard.type('90 mm'));
+  await press(page.getByRole('button', { name: 'Start this make' }));
+  await press(page.getByRole('button', { name: 'Gather the elements' }));
+  const proposed = page.getByRole('region', { name: 'Look alike' });
+  const all = proposed.getByRole('button', { name: /^Take all \d+ as elements$/ });
+  await press(all);
+  // Each waits for its name in turn; what was not proposed stays white.
+  const held = page.locator('[data-held]');
+  let named = 0;
+  for (const { name } of gardenElements) {
+    if ((await held.count()) === 0) break;
+    await expect(held.getByLabel('Name of the element')).toHaveValue(/^Element \d+$/);
+    await act(page.keyboard.type(name));
+    await act(page.keyboard.press('Enter'));
+    await expect(page.getByRole('button', { name: `Take ${name} in hand`, exact: true })).toHaveAttribute('aria-pressed', 'false');
+    named++;
+  }
+  expect(named).toBeGreaterThanOrEqual(7);
+  await press(page.getByRole('navigation', { name: 'Workline' }).getByRole('link', { name: /^Groups/ }));
+  // Tabs are one stop: arrows go from one to the next.
+  const palette = page.getByRole('tab', { name: /^Palette/ });
+  await tabTo(page, page.getByRole('tab', { selected: true }), groups);
+  const isThere = () => palette.evaluate((element) => element === document.activeElement);
+  await act(
+    (async () => {
+      for (let step = 0; step < 8 && !(await isThere()); step++) await page.keyboard.press('ArrowRight');
+    })(),
+  );
+  await act(page.keyboard.press('Enter'));
+  await press(page.getByRole('button', { name: 'Propose palettes' }));
+  await press(page.getByRole('button', { name: 'Take it whole' }).first());
+  await press(page.getByRole('navigation', { name: 'Workline' }).getByRole('link', { name: /^Recipe/ }));
+  await expect(page.locator('[data-element]')).toHaveCount(named);
+  const popup = page.waitForEvent('popup');
+  await press(page.getByRole('link', { name: 'Print it' }));
+  await expect((await popup).getByRole('heading', { level: 1 })).toContainText('garden');
+  console.log(`The same by keys: ${groups.count()} groups of keys for ${named} elements.`);
+  expect(groups.count()).toBeLessThanOrEqual(60);
+});
+
+test.describe('under a finger', () => {
+  test.use({ hasTouch: true, viewport: { width: 820, height: 1180 } });
+
+  test('the way is as short: at most 34 acts', async ({ page, shared }) => {
+    const acts = counting();
+    await startGarden(page, shared.address, acts);
+    const session = await page.context().newCDPSession(page);
+    for (const { name, way } of gardenElements) {
+      const box = await paper(page).boundingBox();
+      if (!box) throw new Error('no picture');
+      const [first, ...rest] = way.map(([x, y]) => ({ x: box.x + x * box.width, y: box.y + y * box.height }));
+      if (!first) throw new Error('no way');
+      const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', at: { x: number; y: number } | null) =>
+        session.send('Input.dispatchTouchEvent', { type, touchPoints: at ? [{ ...at, id: 0 }] : [] });
+      const drag = async () => {
+        await touch('touchStart', first);
+        let from = first;
+        for (const to of rest) {
+          for (let step = 1; step <= 12; step++)
+            await touch('touchMove', { x: from.x + ((to.x - from.x) * step) / 12, y: from.y + ((to.y - from.y) * step) / 12 });
+          from = to;
+        }
+        await touch('touchEnd', null);
+      };
+      await acts.act(drag());
+      const field = page.locator('[data-held]').getByLabel('Name of the element');
+      await acts.act(field.fill(name).then(() => field.press('Enter')));
+      await expect(page.locator('[data-held]')).toHaveCount(0);
+    }
+    const { pictures } = await kept(page);
+    expect(pictures[0]?.elements.map(({ name, regionIds }) => ({ name, areas: regionIds.length }))).toEqual(
+      gardenElements.map(({ name, areas }) => ({ name, areas })),
+    );
+    await expectNoAxeFindings(page);
+    await colourAndPrint(page, acts);
+    console.log(`The same under a finger: ${acts.count()} acts.`);
+    expect(acts.count()).toBeLessThanOrEqual(34);
+  });
 });

@@ -40,6 +40,11 @@ export function kindOf({ kind, name }: Pick<Element, 'kind' | 'name'>): ElementK
   return kind ?? kindOfName(name);
 }
 
+/** Whether a name is one that the program gave: its maker has not named it yet. */
+export function isFreshName(name: string): boolean {
+  return /^(Element|Soft spot) \d+$/i.test(name);
+}
+
 /** Whether an element is bare paper that stays white on purpose. */
 export function staysWhite({ kind }: Pick<Element, 'kind'>): boolean {
   return kind === 'bare paper';
@@ -62,7 +67,7 @@ export function suggestedNames(picture: Pick<Picture, 'elements'>, own: readonly
   const fresh = (names: readonly string[]) =>
     names.filter((name) => {
       const plain = name.toLowerCase();
-      if (taken.has(plain) || /^(element|soft spot) \d+$/.test(plain)) return false;
+      if (taken.has(plain) || isFreshName(plain)) return false;
       taken.add(plain);
       return true;
     });

@@ -5,7 +5,7 @@ import type { ColouredElement } from '#model/coloured-picture';
 import { cleanText } from '#model/text';
 import { elementTint } from '#core/colour/element-tints';
 import { counted } from '#core/make/counted';
-import { kindNames, kindOfName, staysWhite } from '#core/make/element-names';
+import { isFreshName, kindNames, kindOfName, staysWhite } from '#core/make/element-names';
 import type { ElementMeasure } from '#core/technique/nib';
 import { Choice } from '#ui/controls/choice.tsx';
 import { Button } from '#ui/controls/button.tsx';
@@ -19,7 +19,8 @@ export type ElementActs = {
   onName: (elementId: string, name: string) => void;
   onRemove: (elementId: string) => void;
   /** The name is done: the element is put down, and the keyboard goes back to the picture. */
-  onNamed: () => void;
+  /** `goesOn`: it was named, not left as it was. */
+  onNamed: (goesOn: boolean) => void;
   /** Undoes what was gathered, from the name that nobody has typed. */
   onUndo: () => void;
   /** Null while the areas are being fetched. */
@@ -60,8 +61,6 @@ const mostChips = 14;
 const mostJoinChips = 8;
 
 const unsaid = 'unsaid';
-
-const isFreshName = (name: string) => /^(Element|Soft spot) \d+$/.test(name);
 
 /** An element: its tint, name and measures; with it in hand what can be done with it. */
 export function ElementRow(props: Props) {
@@ -126,7 +125,7 @@ function Held({ element, names, others, onName, onKind, onLike, onNamed }: Props
                 className={`min-h-9 border border-ink px-2 pointer-coarse:min-h-11 ${words === name ? 'bg-paper hover:bg-bench' : 'bg-ink text-paper'}`}
                 onClick={() => {
                   onName(element.id, name);
-                  onNamed();
+                  onNamed(true);
                 }}
               >
                 {words}
@@ -159,7 +158,8 @@ function Held({ element, names, others, onName, onKind, onLike, onNamed }: Props
 type NameProps = {
   name: string;
   onRename: (name: string) => void;
-  onNamed: () => void;
+  /** `goesOn`: it was named, not left as it was. */
+  onNamed: (goesOn: boolean) => void;
   onUndo: () => void;
   isFresh: boolean;
   namesId: string;
@@ -209,7 +209,7 @@ function ElementName({ name, onRename, onNamed, onUndo, isFresh, namesId, lastIn
         if (event.key === 'Escape') event.currentTarget.value = name;
         if (event.key === 'Enter' || event.key === 'Escape') {
           event.currentTarget.blur();
-          onNamed();
+          onNamed(event.key === 'Enter');
         }
       }}
       onBlur={(event) => {

@@ -6,6 +6,7 @@ import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
 import { assignTo, takeOut } from '#core/make/assign-regions';
 import { counted } from '#core/make/counted';
 import { OperationError } from '#core/make/operation-error';
+import { isFreshName } from '#core/make/element-names';
 import { freshElementName, pictureById } from '#core/make/picture-lookup';
 import { whiteBySize } from '#core/make/overlooked';
 import type { IndexedTable } from '#core/make/region-tables';
@@ -64,6 +65,12 @@ export function nameElement(useMake: MakeStore, pictureId: string, id: string, n
     return [...lying, ...operations];
   });
   return done;
+}
+
+/** Of elements that wait for their names those that are there and have none yet. */
+export function stillToName(useMake: MakeStore, pictureId: string, ids: readonly string[]): string[] {
+  const elements = pictureById(useMake.getState().make as Make, pictureId)?.elements ?? [];
+  return ids.filter((id) => elements.some((element) => element.id === id && isFreshName(element.name)));
 }
 
 /** Takes an element out; its areas are white again. */

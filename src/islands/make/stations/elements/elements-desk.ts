@@ -32,6 +32,8 @@ export type ElementsDeskState = {
   asks: (TakeFrom & { at: readonly [number, number] }) | null;
   /** Areas that are shown before they are taken. */
   showing: readonly string[] | null;
+  /** Elements that were taken together and wait for their names, in this order: Enter goes from one to the next. */
+  toName: readonly string[];
   said: string;
   set: (change: Partial<Omit<ElementsDeskState, 'set'>>) => void;
   /** Shows a region: it blinks. */
@@ -52,6 +54,7 @@ export function createElementsDesk(): ElementsDesk {
     meant: [],
     asks: null,
     showing: null,
+    toName: [],
     said: '',
     set: (change) => set(change),
     blinkAt: (regionId) => set(({ blink }) => ({ blink: { regionId, turn: (blink?.turn ?? 0) + 1 } })),

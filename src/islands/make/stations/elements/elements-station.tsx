@@ -9,7 +9,7 @@ import type { OpenInside } from '#core/picture/open-inside';
 import { measureElement } from '#core/technique/nib';
 import { useListedMakes } from '#islands/shared/use-fetched.ts';
 import { StepTabs } from '#ui/controls/step-tabs.tsx';
-import { gatherLike, hasAreas, nameElement, patchElement, removeElement, showNextWhite } from './elements-acts';
+import { gatherLike, hasAreas, nameElement, patchElement, removeElement, showNextWhite, stillToName } from './elements-acts';
 import { type ElementsDesk, elementsSteps } from './elements-desk';
 import type { MakeStore } from '../../document/make-store';
 import type { Raster } from '../../picture/use-raster';
@@ -126,8 +126,10 @@ function ElementList({ useMake, useElements, make, picture, table, raster, isSho
     onKind: (id, kind) => patchElement(useMake, picture.id, id, { kind }),
     onName: (id, name) => tell(nameElement(useMake, picture.id, id, name).said),
     onRemove: (id) => removeElement(useMake, picture.id, id),
-    onNamed: () => {
-      takeInHand({ kind: 'nothing' });
+    onNamed: (goesOn) => {
+      const [next, ...toName] = goesOn ? stillToName(useMake, picture.id, useElements.getState().toName) : [];
+      useElements.getState().set({ toName });
+      takeInHand(next === undefined ? { kind: 'nothing' } : { kind: 'element', elementId: next });
       walkOn();
     },
     onUndo: () => {

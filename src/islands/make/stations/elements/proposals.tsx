@@ -30,8 +30,11 @@ export function Proposals({ useMake, useElements, picture, table }: Props) {
       return now && wanted.length > 0 ? takeProposed(now, wanted, newId) : null;
     });
     show(null);
-    const [only] = ids;
-    if (isDone && taken.length === 1 && only) useMake.getState().takeInHand({ kind: 'element', elementId: only });
+    const [first, ...toName] = ids;
+    if (!isDone || !first) return;
+    // Each waits for its name: Enter goes from one to the next.
+    useElements.getState().set({ toName });
+    useMake.getState().takeInHand({ kind: 'element', elementId: first });
   };
   return (
     <section aria-label="Look alike" className="flex flex-wrap items-center gap-x-2 gap-y-1" onPointerLeave={() => show(null)}>

@@ -16,7 +16,7 @@ export function Workline({ stations, current, onGo }: Props) {
   return (
     <nav aria-label="Workline" className="relative">
       <svg className="absolute inset-x-0 top-0 h-5 w-full" preserveAspectRatio="none" viewBox="0 0 100 10" aria-hidden="true">
-        <path d="M0 0 Q50 7 100 0" fill="none" stroke={inkHex} strokeWidth="2" vectorEffect="non-scaling-stroke" />
+        <path d="M0 1.2 Q50 7.8 100 1.2" fill="none" stroke={inkHex} strokeWidth="2" vectorEffect="non-scaling-stroke" />
       </svg>
       <ol className="relative flex gap-2 overflow-x-auto pt-2.5 pb-1.5 sm:gap-3">
         {stations.map(({ id, name, open }) => (

@@ -314,6 +314,8 @@ test('nothing is overlooked: white areas are listed, blink by a key, are gathere
   await step(page, /^Still white/);
   const listed = page.getByRole('list', { name: 'Areas still white, the largest first' }).getByRole('listitem');
   await expect(white(page)).toHaveText('22 areas still white');
+  await expect(listed).toHaveCount(5);
+  await page.getByRole('button', { name: 'List the 17 smaller ones' }).click();
   await expect(listed).toHaveCount(22);
   await expect(page.getByText(/of them tiny: such are often forgotten/)).toBeVisible();
   const sizes = (await listed.allTextContents()).map((text) => Number(/([\d.]+) cm²/.exec(text)?.[1]));

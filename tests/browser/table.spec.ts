@@ -18,6 +18,29 @@ test('a make is thrown away only after asking; an empty table says what to do fi
   await expectNoAxeFindings(page);
   await page.reload();
   await expect(page.getByText('Nothing on the table yet.')).toBeVisible();
+  // How it goes, in three pictures.
+  const first = page.getByRole('region', { name: /Nothing on the table yet/ });
+  await expect(first.getByRole('listitem')).toHaveText([/1\. Bring in black lines/, /2\. Draw through/, /3\. Choose markers by code/]);
+  await expect(first.locator('svg')).toHaveCount(3);
+  await expect(first).toContainText('markers are in the rack');
+});
+
+test('with nothing at all the first codes are a press away, and twelve are enough', async ({ page, lonely }) => {
+  // As the server answers before there is anything.
+  const emptied = (pattern: string | RegExp, empty: object) =>
+    page.route(pattern, async (route) => {
+      const answer = await route.fetch();
+      await route.fulfill({ json: { ...(await answer.json()), ...empty } });
+    });
+  await emptied(/\/api\/rack(\?|$)/, { lines: [], markers: [], pairNotes: [] });
+  await emptied(/\/api\/makes\?/, { makes: [], total: 0 });
+  await page.goto(lonely.address);
+  const first = page.getByRole('region', { name: /Nothing on the table yet/ });
+  await expect(first).toContainText('Twelve are enough for a start.');
+  await expectNoAxeFindings(page);
+  await first.getByRole('link', { name: 'Type the codes of your markers' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Rack' })).toBeVisible();
+  await page.waitForLoadState('networkidle');
 });
 
 test('what is kept for good of a make is asked about before the make is thrown away', async ({ page, lonely }) => {

@@ -10,6 +10,7 @@ import { DoubleChip } from '#ui/ladder/double-chip.tsx';
 import { asPage } from '#ui/words/error-boundary.tsx';
 import { ProblemNotice } from '#ui/words/notice.tsx';
 import { BringInWaiting } from './bring-in-waiting';
+import { FirstVisit } from './first-visit';
 import { MakeStrip } from './make-strip';
 
 /** Makes shown at first, and more at a press. */
@@ -64,15 +65,7 @@ function TableWhole() {
         )}
         {!loaded && !problem && <div className="mt-4 h-52 bg-bench" aria-busy="true" role="status" aria-label="Fetching the makes" />}
         {loaded?.makes.length === 0 && find !== '' && <p className="mt-4 bg-paper p-6">No make holds “{find}”.</p>}
-        {loaded?.makes.length === 0 && find === '' && (
-          <div className="mt-4 bg-paper p-8">
-            <p className="font-display text-xl font-semibold">Nothing on the table yet.</p>
-            <p className="mt-1">Start with a line image: a stamped impression you scanned, or a drawing as SVG, PNG or JPEG.</p>
-            <a href="/makes/new" className={`mt-4 ${buttonLook('main')}`}>
-              Bring in a line image
-            </a>
-          </div>
-        )}
+        {loaded?.makes.length === 0 && find === '' && <FirstVisit markers={loaded.rack.markers.length} />}
         {loaded?.unreadable.map(({ id, name, message }) => (
           <div key={id} className="mt-4" data-unreadable={id}>
             <ProblemNotice

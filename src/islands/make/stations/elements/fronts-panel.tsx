@@ -4,6 +4,7 @@ import type { ColouredPicture } from '#model/coloured-picture';
 import { counted } from '#core/make/counted';
 import type { IndexedTable } from '#core/make/region-tables';
 import { Button } from '#ui/controls/button.tsx';
+import { How } from '#ui/words/how.tsx';
 import type { ElementsDesk } from './elements-desk';
 import { frontWords, regionName, shownFronts } from './elements-overlay';
 import type { MakeStore } from '../../document/make-store';
@@ -14,6 +15,15 @@ type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: ColouredP
 /** Most borders listed; the arrows on the picture show all. */
 const mostListed = 40;
 
+type ShownFront = ReturnType<typeof shownFronts>[number];
+
+/** Borders by what is said of them: rows that say the same are one, and turn together. */
+function sayingTheSame(fronts: readonly ShownFront[], wordsOf: (front: ShownFront) => string): Map<string, ShownFront[]> {
+  const rows = new Map<string, ShownFront[]>();
+  for (const front of fronts) rows.set(wordsOf(front), [...(rows.get(wordsOf(front)) ?? []), front]);
+  return rows;
+}
+
 /** What lies in front at each border: proposed for all, shown where it matters, turned round by a tap. */
 export function FrontsPanel({ useMake, useElements, picture, table, labels }: Props) {
   const { frontsOf, set } = useElements(useShallow((state) => ({ frontsOf: state.frontsOf, set: state.set })));
@@ -22,10 +32,14 @@ export function FrontsPanel({ useMake, useElements, picture, table, labels }: Pr
   const of = frontsOf === null ? null : regionName(picture, table, frontsOf);
   return (
     <div className="space-y-3">
-      <p>
-        An arrow points from what lies in front to what lies behind it: there the dark goes. Tap an arrow to turn it round; tap an area to
-        see all of its borders.
-      </p>
+      <p>Each arrow points to what lies behind: there the dark goes. A tap turns it round.</p>
+      <How>
+        <p>
+          A tap on an area shows all of its borders. Those shown here are the ones of which the drawing tells little, and those that you
+          changed.
+        </p>
+        <p>A border that is left alone is as the drawing tells.</p>
+      </How>
       {gone > 0 && (
         <p role="status" className="border-l-8 border-ink bg-paper px-4 py-2" data-fronts-lost>
           {counted(gone, 'border')} that you turned {gone === 1 ? 'is' : 'are'} not in the newest reading. What you said of{' '}
@@ -33,9 +47,7 @@ export function FrontsPanel({ useMake, useElements, picture, table, labels }: Pr
         </p>
       )}
       <h3 className="flex flex-wrap items-center gap-x-4 font-display text-lg font-semibold">
-        {of === null
-          ? `${counted(shown.length, 'border')} to look at: the drawing tells little there, or you changed them`
-          : `${counted(shown.length, 'border')} of ${of}`}
+        {of === null ? `${counted(shown.length, 'border')} to look at` : `${counted(shown.length, 'border')} of ${of}`}
         {of !== null && (
           <Button weight="quiet" className="text-base" onClick={() => set({ frontsOf: null })}>
             Show those to look at
@@ -43,18 +55,20 @@ export function FrontsPanel({ useMake, useElements, picture, table, labels }: Pr
         )}
       </h3>
       <ul className="divide-y divide-edge border-y border-edge">
-        {shown.slice(0, mostListed).map((front) => (
-          <li key={frontId(...front.between)} className="flex items-center gap-2 pl-2">
+        {[...sayingTheSame(shown, (front) => frontWords(picture, table, front))].slice(0, mostListed).map(([words, fronts]) => (
+          <li key={frontId(...(fronts[0] as ShownFront).between)} className="flex items-center gap-2 pl-2">
             <span className="min-w-0 flex-1 py-1">
-              {frontWords(picture, table, front)}
-              <span className="ml-2 text-sm text-soft">
-                {front.source}, {front.lengthMm.toFixed(0)} mm
-              </span>
+              {words}
+              {fronts.length > 1 && <span className="ml-2 text-sm text-soft">{fronts.length} times</span>}
+              {fronts.some(({ source }) => source !== 'proposed') && <span className="ml-2 text-sm text-soft">as you said</span>}
             </span>
             <Button
               weight="quiet"
-              aria-label={`Turn round: ${frontWords(picture, table, front)}`}
-              onClick={() => set({ said: turnRound(useMake, { picture, table, labels }, front.between) })}
+              aria-label={`Turn round: ${words}`}
+              onClick={() => {
+                const said = fronts.map(({ between }) => turnRound(useMake, { picture, table, labels }, between));
+                set({ said: said.at(-1) ?? '' });
+              }}
             >
               Turn round
             </Button>

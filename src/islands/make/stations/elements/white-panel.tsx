@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { Operation } from '#model/operation';
 import type { ColouredPicture } from '#model/coloured-picture';
@@ -11,13 +12,16 @@ import type { MakeStore } from '../../document/make-store';
 
 type Props = { useMake: MakeStore; useElements: ElementsDesk; picture: ColouredPicture; table: IndexedTable | undefined };
 
-/** Most areas listed at once; the others come by the key. */
+/** So many are listed unasked, and at the most; the others come by the key. */
+const fewListed = 5;
 const mostListed = 40;
 
 /** Nothing overlooked: every area without an element, the largest first, and what lies oddly far from its element. */
 export function WhitePanel({ useMake, useElements, picture, table }: Props) {
   const { meant, blinkAt, set } = useElements(useShallow((state) => ({ meant: state.meant, blinkAt: state.blinkAt, set: state.set })));
+  const [showsAll, setShowsAll] = useState(false);
   const white = whiteBySize(picture, table);
+  const listed = white.slice(0, showsAll ? mostListed : fewListed);
   const tiny = white.filter(({ isTiny }) => isTiny).length;
   const far = farOffRegions(picture, table).filter(({ region }) => !meant.includes(region.id));
   const show = (regionId: string) => {
@@ -72,7 +76,7 @@ export function WhitePanel({ useMake, useElements, picture, table }: Props) {
         </div>
       )}
       <ol className="divide-y divide-edge border-y border-edge" aria-label="Areas still white, the largest first">
-        {white.slice(0, mostListed).map(({ region, isTiny }) => (
+        {listed.map(({ region, isTiny }) => (
           <li key={region.id} className="flex items-center gap-2 pl-2" data-white-area={region.id}>
             <span className="min-w-0 flex-1">
               Area {table?.numberOf.get(region.id)}{' '}
@@ -93,9 +97,14 @@ export function WhitePanel({ useMake, useElements, picture, table }: Props) {
           </li>
         ))}
       </ol>
-      {white.length > mostListed && (
-        <p className="text-soft">and {white.length - mostListed} smaller ones: the key W goes through them all.</p>
-      )}
+      {white.length > listed.length &&
+        (showsAll ? (
+          <p className="text-soft">and {white.length - listed.length} smaller ones: Alt+W goes through them all.</p>
+        ) : (
+          <Button weight="quiet" onClick={() => setShowsAll(true)}>
+            List the {white.length - listed.length} smaller ones
+          </Button>
+        ))}
     </div>
   );
 }

@@ -25,7 +25,7 @@ export function HueChoice({ markers, chosen, onChoose }: Props) {
     [markers],
   );
   return (
-    <fieldset className="my-1 flex gap-1 overflow-x-auto pb-1" aria-label="Hue">
+    <fieldset className="my-1 flex min-w-0 flex-wrap gap-1 pb-1" aria-label="Hue">
       <ToggleChip isOn={chosen === null} onTurn={() => onChoose(null)}>
         as usual
       </ToggleChip>

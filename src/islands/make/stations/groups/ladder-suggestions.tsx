@@ -8,6 +8,7 @@ import type { HueId } from '#core/markers/hues';
 import { rungsForArea, type SuggestedLadder, suggestLadders } from '#core/markers/suggest';
 import { Choice } from '#ui/controls/choice.tsx';
 import { DragChip } from '#ui/ladder/drag-chip.tsx';
+import { Sideways } from '#ui/controls/sideways.tsx';
 import { Ladder } from '#ui/ladder/ladder.tsx';
 import { type GroupsStores, giveSuggested } from './groups-acts';
 import type { ShownRack } from '../../document/make-store';
@@ -77,11 +78,13 @@ export function LadderSuggestions({ stores, make, picture, table, element, rack,
             : `No family in your rack has ${rungs} markers that step from light to dark. Try fewer.`}
         </p>
       ) : (
-        <ul className="flex gap-1 overflow-x-auto pb-1">
-          {ladders.map((ladder) => (
-            <Suggestion key={ladder.rungs.map(({ id }) => id).join(' ')} {...{ stores, element, ladder, wanted: rungs, dropAt }} />
-          ))}
-        </ul>
+        <Sideways>
+          <ul className="flex gap-1">
+            {ladders.map((ladder) => (
+              <Suggestion key={ladder.rungs.map(({ id }) => id).join(' ')} {...{ stores, element, ladder, wanted: rungs, dropAt }} />
+            ))}
+          </ul>
+        </Sideways>
       )}
     </section>
   );

@@ -109,9 +109,12 @@ export function SharePanel(props: GroupsProps) {
           </p>
         )
       )}
-      <Button weight="main" disabled={!sharing.kindOf} onClick={take}>
-        Share out
-      </Button>
+      {/* However many ladders there are, what is done with them stays in sight. */}
+      <div className="sticky bottom-0 z-10 -mx-1 bg-bench px-1 py-2">
+        <Button weight="main" disabled={!sharing.kindOf} onClick={take}>
+          Share out
+        </Button>
+      </div>
       <LoosePieces {...props} ladders={sharing.ladders} />
     </div>
   );
@@ -164,9 +167,9 @@ function ShareLadders({ rack, picture, sharing, counts, onLadders }: LaddersProp
     setTried(false);
   };
   return (
-    <fieldset className="space-y-1" aria-label="Ladders to share out">
+    <fieldset className="min-w-0 space-y-1" aria-label="Ladders to share out">
       <legend className="text-sm">Among {counted(sharing.ladders.length, 'ladder')}</legend>
-      <ul className="flex gap-1 overflow-x-auto pb-1">
+      <ul className="flex flex-wrap gap-1 pb-1">
         {offered.map((ladder) => {
           const place = words.indexOf(ladderWords(ladder));
           return (
@@ -178,7 +181,7 @@ function ShareLadders({ rack, picture, sharing, counts, onLadders }: LaddersProp
                 className={`block bg-paper p-1.5 text-left ${place >= 0 ? 'shadow-[inset_0_0_0_3px_var(--color-ink)]' : 'hover:bg-wall'}`}
                 onClick={() => onLadders(place >= 0 ? sharing.ladders.filter((_, index) => index !== place) : [...sharing.ladders, ladder])}
               >
-                <LadderView rungs={rungsToShow(ladder, rack.markers)} height={84} withRoles={false} />
+                <LadderView rungs={rungsToShow(ladder, rack.markers)} height={56} withRoles={false} />
                 <span className="block h-5 text-sm">
                   {place >= 0 && `${place + 1}${sharing.kindOf ? `: ${counted(counts[place] ?? 0, 'area')}` : ''}`}
                 </span>
@@ -191,7 +194,7 @@ function ShareLadders({ rack, picture, sharing, counts, onLadders }: LaddersProp
         <Field
           label="Another ladder by its codes"
           code
-          className="flex-1"
+          className="min-w-0 flex-1"
           value={typed}
           autoComplete="off"
           spellCheck={false}

@@ -6,6 +6,7 @@ import { elementKindSchema } from './element-kind';
 import { frontSchema } from './front';
 import { textSchema } from './text';
 import { idSchema, regionIdSchema, sha256Schema } from './id';
+import { lineHexSchema } from './line-hex';
 import { outsideSchema } from './outside';
 import { preparationSchema } from './preparation';
 import { lineSettingsSchema, mendSchema } from './reading';
@@ -47,7 +48,12 @@ export const elementSchema = z.object({
 });
 export type Element = z.infer<typeof elementSchema>;
 
-export const greySchema = z.object({ sha256: sha256Schema, widthPx: z.int().check(z.positive()), heightPx: z.int().check(z.positive()) });
+export const greySchema = z.object({
+  sha256: sha256Schema,
+  widthPx: z.int().check(z.positive()),
+  heightPx: z.int().check(z.positive()),
+  lineHex: lineHexSchema,
+});
 
 /** Where a picture stands in the scene: its left top in mm from the left top of the first picture. */
 export const standsAtSchema = z.tuple([

@@ -1,6 +1,7 @@
 import type { Locator, Page } from '@playwright/test';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
 import { choose } from './choose';
+import { kept } from './kept';
 import { colourAt, expectBandsShown, goTo, paper, tap } from './picture';
 
 const pilot = '/makes/make-balloon-post-pilot';
@@ -367,4 +368,26 @@ test('closed things that stand near each other are not called open, and rays are
   await goTo(page, 'Elements');
   await expect(page.getByText('7 areas still white')).toBeVisible();
   await expect(page.locator('[data-open-inside]')).toHaveCount(0);
+});
+
+test('brown lines are shown brown, told in words, kept, and printed in their colour', async ({ page, shared }) => {
+  const brown = '<rect x="20" y="20" width="60" height="40" fill="none" stroke="#6b3f1e" stroke-width="3"/>';
+  await page.goto(`${shared.address}/makes/new`);
+  await page
+    .locator('input[type="file"]')
+    .first()
+    .setInputFiles({
+      name: 'frame.svg',
+      mimeType: 'image/svg+xml',
+      buffer: Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="80mm" viewBox="0 0 100 80">${brown}</svg>`),
+    });
+  await page.getByRole('button', { name: 'Start this make' }).click();
+  await expect(page.locator('[data-area-count]')).toHaveText('1');
+  await expect(page.locator('[data-size]')).toHaveText('100 × 80 mm, lines dark brown');
+  expect((await kept(page)).pictures[0]?.grey.lineHex).toMatch(/^#6[0-9a-f]3[0-9a-f]1[0-9a-f]$/);
+  await goTo(page, 'Elements');
+  await expect(page.getByText('1 area still white')).toBeVisible();
+  const [r, g, b] = await colourAt(page, [0.2, 0.5]);
+  expect(r - b, 'brown, not grey').toBeGreaterThan(50);
+  expect(r).toBeGreaterThan(g);
 });

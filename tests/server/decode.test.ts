@@ -186,6 +186,20 @@ describe('the working raster', () => {
     expect((await decodeGrey(coarse, 50.8)).widthPx).toBe(300);
   });
 
+  it('tells the colour of lines that are not black: of a drawing, and of a scan of it', async () => {
+    expect((await decodeGrey(svg(square), 50.8)).lineHex).toBeUndefined();
+    const drawing = Buffer.from(svg(square)).toString('utf8');
+    const brown = Buffer.from(drawing.replaceAll('black', '#6b3f1e').replaceAll('#000', '#6b3f1e'));
+    expect(brown.toString('utf8')).toContain('#6b3f1e');
+    const { lineHex } = await decodeGrey(brown, 50.8);
+    expect(lineHex).toMatch(/^#6[0-9a-f]3[0-9a-f]1[0-9a-f]$/);
+    const scan = await sharp(brown, { density: 600 }).flatten({ background: '#fffdf8' }).jpeg({ quality: 90 }).toBuffer();
+    const found = (await decodeGrey(scan, 50.8)).lineHex ?? '#000000';
+    expect(Math.abs(Number.parseInt(found.slice(1, 3), 16) - 0x6b)).toBeLessThan(12);
+    const grey = await sharp(brown, { density: 600 }).flatten({ background: '#ffffff' }).toColourspace('b-w').png().toBuffer();
+    expect((await decodeGrey(grey, 50.8)).lineHex, 'a grey scan has no colours').toBeUndefined();
+  });
+
   it('puts transparent paper on white', async () => {
     const clear = await sharp(svg(square)).png().toBuffer();
     const { data } = await sharp((await decodeGrey(clear, 25.4)).png)

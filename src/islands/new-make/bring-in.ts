@@ -41,7 +41,7 @@ async function pictureOf({ name, widthMm, fileName, original, preparation }: Wis
     heightMm: grey.heightMm,
     original: { sha256: original.sha256, mediaType: original.mediaType, fileName: cleanText(fileName, 200) },
     ...(preparation && { preparation }),
-    grey: { sha256: grey.sha256, widthPx: grey.widthPx, heightPx: grey.heightPx },
+    grey: { sha256: grey.sha256, widthPx: grey.widthPx, heightPx: grey.heightPx, ...(grey.lineHex ? { lineHex: grey.lineHex } : {}) },
     regionsGiven: 0,
     mends: [],
     elements: [],

@@ -1,3 +1,4 @@
+import { lineColourWords } from '#core/colour/line-colour';
 import { byId } from '#core/make/by-id';
 import { mmPerInch } from '#core/raster/resolution';
 import { useEffect, useRef, useState } from 'react';
@@ -72,6 +73,14 @@ export function Sheet({ make, picture, table, rack }: PrintedPicture) {
   );
 }
 
+/** Room to write what is not known. */
+const toFillIn = '____________________';
+
+/** The line ink as the maker said it, else the colour that the lines have. */
+function lineInkOf({ colouring, grey }: ColouredPicture): string | undefined {
+  return colouring.lineInk ?? (grey.lineHex && lineColourWords(grey.lineHex));
+}
+
 type HeadProps = Pick<PrintedPicture, 'make' | 'rack'> & { picture: ColouredPicture; recipe: PictureRecipe };
 
 function SheetHead({ make, picture, rack, recipe }: HeadProps) {
@@ -86,7 +95,9 @@ function SheetHead({ make, picture, rack, recipe }: HeadProps) {
         {counted(recipe.markers.length, 'marker')}, light to dark:{' '}
         <span className="font-code text-sm">{layOut(recipe.markers, rack.markers).map(markerNames(rack)).join(' · ')}</span>
       </p>
-      <p className="mt-1 text-sm">Paper: ____________________ Line ink: ____________________ Date: ____________</p>
+      <p className="mt-1 text-sm">
+        Paper: {picture.colouring.paper ?? toFillIn} Line ink: {lineInkOf(picture) ?? toFillIn} Date: ____________
+      </p>
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
 import { sha256Schema } from '../id';
+import { lineHexSchema } from '../line-hex';
 import { preparationSchema } from '../preparation';
 
 /** Bytes a line image may have: an A3 sheet at 600 dots per inch in grey, not packed, as scanners write it. */
@@ -31,6 +32,7 @@ export const decodeAnswerSchema = z.object({
   widthPx: z.int().check(z.positive()),
   heightPx: z.int().check(z.positive()),
   heightMm: z.number().check(z.positive()),
+  lineHex: lineHexSchema,
 });
 export type DecodeAnswer = z.infer<typeof decodeAnswerSchema>;
 

@@ -5,6 +5,7 @@ import sharp, { type Metadata, type Sharp } from 'sharp';
 import type { DecodeAnswer, OriginalAnswer } from '#model/api/originals';
 import { type Preparation, wholeOriginal } from '#model/preparation';
 import { cutOut } from '#core/photo/cut-out';
+import { lineColour } from '#core/colour/line-colour';
 import { evenLight } from '#core/photo/even-light';
 import { areSoundCorners } from '#core/photo/frame';
 import { heightPerWidth } from '#core/photo/sheet-proportions';
@@ -165,6 +166,22 @@ export async function inspectOriginal(
   return looked.facts;
 }
 
+/** Longest side of the copy that the colour of the lines is read from, in px. */
+const colourCopyPx = 1000;
+
+/** The colour of the lines; null where they are black, and in what has no colours. A small copy of the whole original tells it. */
+async function lineColourOf(looked: Looked): Promise<string | null> {
+  const fit = { width: colourCopyPx, height: colourCopyPx, fit: 'inside' as const };
+  let picture: Sharp;
+  if ('svg' in looked) picture = sharp(framedSvg(looked.svg, colourCopyPx), { ...pixelLimit, density: svgDensity }).resize(fit);
+  else if ((looked.header.channels ?? 1) < 3) return null;
+  // Every pixel counts or none: mixed with the paper beside it a thin line would be paler than its ink.
+  else picture = sharp(looked.raster, pixelLimit).resize({ ...fit, kernel: 'nearest', withoutEnlargement: true });
+  const onWhite = picture.flatten({ background: '#ffffff' }).toColourspace('srgb').removeAlpha();
+  const { data, info } = await decoding(onWhite.raw().toBuffer({ resolveWithObject: true }));
+  return info.channels === 3 ? lineColour(data) : null;
+}
+
 /**
  * Decodes a kept original into the working raster: 8-bit grey PNG, 300 dots per inch at the most, smaller when the original is;
  * cut out by its corners and evenly lit as the preparation says.
@@ -207,7 +224,8 @@ export async function decodeGrey(
       .png()
       .toBuffer(),
   );
-  return { png, widthPx: width, heightPx: height, heightMm };
+  const lineHex = await lineColourOf(looked);
+  return { png, widthPx: width, heightPx: height, heightMm, ...(lineHex ? { lineHex } : {}) };
 }
 
 function cutOutWidthPx({ corners }: Preparation, ownWidthPx: number, ownHeightPx: number): number {

@@ -1,4 +1,5 @@
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
+import { tintLines } from '#core/colour/line-colour';
 import type { Lab } from '#model/marker';
 import { decodeRegionTable, indexTable } from '#core/make/region-tables';
 import { decodeLabelMap } from '#core/picture/label-map';
@@ -9,6 +10,8 @@ import { decoding, unreadable } from '#server/decode/decoding';
 export type ThumbnailAsked = {
   /** The scan, as PNG. */
   grey: Uint8Array;
+  /** Colour of its lines; absent: black. */
+  lineHex?: string;
   /** Null while the picture has not been read: then it shows its lines. */
   coloured: {
     labelMap: Uint8Array;
@@ -34,12 +37,21 @@ const mostPx = 560;
 /** Colour is softer than lines: half as fine is enough under them. */
 const mostPaintPx = 420;
 
+/** Grey lines in the colour of their ink. */
+async function inInk(lines: Sharp, lineHex: string | undefined): Promise<Sharp> {
+  if (!lineHex) return lines;
+  const { data, info } = await decoding(lines.toColourspace('srgb').ensureAlpha().raw().toBuffer({ resolveWithObject: true }));
+  tintLines(data, lineHex);
+  return sharp(data, { raw: { width: info.width, height: info.height, channels: 4 } }).flatten({ background: '#ffffff' });
+}
+
 /** A picture as it will look, small: its bands under its lines. PNG. @throws ProblemError 422 when it cannot be read. */
 export async function thumbnailPng(asked: ThumbnailAsked): Promise<Uint8Array> {
   const { grey, coloured } = asked;
-  const lines = sharp(grey)
-    .flatten({ background: '#ffffff' })
-    .resize({ width: mostPx, height: mostPx, fit: 'inside', withoutEnlargement: true });
+  const lines = await inInk(
+    sharp(grey).flatten({ background: '#ffffff' }).resize({ width: mostPx, height: mostPx, fit: 'inside', withoutEnlargement: true }),
+    asked.lineHex,
+  );
   if (!coloured) return decoding(lines.png({ palette: true }).toBuffer());
   const { data, info } = await decoding(lines.png().toBuffer({ resolveWithObject: true }));
   const { table, labels } = areasOf(coloured);

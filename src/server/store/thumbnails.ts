@@ -78,7 +78,7 @@ export function planThumbnail(make: Make, picture: Picture, rack: Rack, colourin
   const { regionMap, grey } = picture;
   const fits = regionMap?.widthPx === grey.widthPx && regionMap.heightPx === grey.heightPx;
   const coloured = fits ? { source: planSource(make, shownPicture), labs } : null;
-  const shown = [grey.sha256, fits ? [regionMap.labelMap, regionMap.table] : null, coloured];
+  const shown = [grey.sha256, grey.lineHex, fits ? [regionMap.labelMap, regionMap.table] : null, coloured];
   return { key: createHash('sha256').update(JSON.stringify(shown)).digest('hex'), picture, coloured };
 }
 
@@ -94,7 +94,12 @@ export async function thumbnailOf(database: Database, { key, picture, coloured }
       async (sha256) => (await readBlob(database, sha256)).bytes,
     ),
   );
-  const asked = { grey: grey as Uint8Array, coloured: coloured && labelMap && table ? { ...coloured, labelMap, table } : null };
+  const { lineHex } = picture.grey;
+  const asked = {
+    grey: grey as Uint8Array,
+    ...(lineHex ? { lineHex } : {}),
+    coloured: coloured && labelMap && table ? { ...coloured, labelMap, table } : null,
+  };
   try {
     return remember(kept, key, await workshop().work('thumbnail', asked, asker));
   } catch (error) {

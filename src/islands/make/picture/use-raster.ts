@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Problem } from '#model/api/problem';
 import type { Picture } from '#model/picture';
 import type { Mend } from '#model/reading';
+import { tintLines } from '#core/colour/line-colour';
 import { decodeLabelMap } from '#core/picture/label-map';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import { paperHex } from '#ui/colours.ts';
@@ -82,7 +83,11 @@ export function useRaster(useMake: MakeStore, picture: Picture | undefined): Ras
 
   const inkMends = JSON.stringify((picture?.mends ?? []).filter(({ kind }) => kind === 'line' || kind === 'rub'));
   const widthMm = picture?.widthMm ?? 1;
-  const lines = useMemo(() => (scan ? withInkMends(scan, JSON.parse(inkMends), widthMm) : null), [scan, inkMends, widthMm]);
+  const lineHex = picture?.grey.lineHex;
+  const lines = useMemo(
+    () => (scan ? asShown(scan, { mends: JSON.parse(inkMends), widthMm, lineHex }) : null),
+    [scan, inkMends, widthMm, lineHex],
+  );
 
   // Closed when nothing shows them any more: a bitmap holds its pixels until somebody comes to collect it, which may be long.
   useEffect(() => () => scan?.close(), [scan]);
@@ -91,19 +96,26 @@ export function useRaster(useMake: MakeStore, picture: Picture | undefined): Ras
   return { lines, labels, problem, fetchAgain };
 }
 
-/** The scan with the bits of line that were drawn, and without those that were rubbed out, as the regions are read. */
-function withInkMends(scan: ImageBitmap, mends: readonly Mend[], widthMm: number): ImageBitmap {
-  if (mends.length === 0) return scan;
+type Shown = { mends: readonly Mend[]; widthMm: number; lineHex: string | undefined };
+
+/** The scan in the colour of its ink, with the bits of line that were drawn, and without those that were rubbed out, as the regions are read. */
+function asShown(scan: ImageBitmap, { mends, widthMm, lineHex }: Shown): ImageBitmap {
+  if (mends.length === 0 && !lineHex) return scan;
   const canvas = new OffscreenCanvas(scan.width, scan.height);
-  const context = canvas.getContext('2d');
+  const context = canvas.getContext('2d', { willReadFrequently: lineHex !== undefined });
   if (!context) return scan;
   const pxPerMm = scan.width / widthMm;
   context.drawImage(scan, 0, 0);
+  if (lineHex) {
+    const image = context.getImageData(0, 0, canvas.width, canvas.height);
+    tintLines(image.data, lineHex);
+    context.putImageData(image, 0, 0);
+  }
   context.lineCap = 'round';
   context.lineJoin = 'round';
   for (const mend of mends) {
     if (mend.kind !== 'line' && mend.kind !== 'rub') continue;
-    context.strokeStyle = mend.kind === 'rub' ? paperHex : 'black';
+    context.strokeStyle = mend.kind === 'rub' ? paperHex : (lineHex ?? 'black');
     context.lineWidth = pxPerMm * (mend.kind === 'rub' ? mend.widthMm : drawnLineMm);
     context.beginPath();
     for (const [x, y] of mend.points) context.lineTo(x * pxPerMm, y * pxPerMm);

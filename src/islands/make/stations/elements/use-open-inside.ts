@@ -16,7 +16,8 @@ export function useOpenInside({ lines, labels }: Raster, table: IndexedTable | u
     context.drawImage(lines, 0, 0);
     const { data } = context.getImageData(0, 0, width, height);
     const isInk = new Uint8Array(width * height);
-    for (let i = 0; i < isInk.length; i++) if ((data[4 * i] as number) < inkBelow) isInk[i] = 1;
+    for (let i = 0; i < isInk.length; i++)
+      if (Math.min(data[4 * i] as number, data[4 * i + 1] as number, data[4 * i + 2] as number) < inkBelow) isInk[i] = 1;
     return openInside({ labels, isInk, width, height, pxPerMm: width / table.table.frame.widthMm });
   }, [lines, labels, table]);
 }

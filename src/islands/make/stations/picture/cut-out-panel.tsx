@@ -59,7 +59,7 @@ async function cutOutPicture(edit: MakeState['edit'], picture: ColouredPicture, 
     '/api/pictures',
     jsonPost({ originalSha256: picture.original.sha256, widthMm, preparation }),
   );
-  const { sha256, widthPx, heightPx, heightMm } = answer;
+  const { sha256, widthPx, heightPx, heightMm, lineHex } = answer;
   const kept = picture.preparation ?? wholeOriginal;
   const move = betweenFrames(
     { preparation: kept, widthMm: picture.widthMm, heightMm: picture.heightMm },
@@ -70,7 +70,7 @@ async function cutOutPicture(edit: MakeState['edit'], picture: ColouredPicture, 
   edit((make) => {
     const { moved, unseen } = movedMends(pictureById(make, picture.id)?.mends ?? [], move);
     unseenCount = unseen.length;
-    const fields = { preparation, widthMm, heightMm, grey: { sha256, widthPx, heightPx } };
+    const fields = { preparation, widthMm, heightMm, grey: { sha256, widthPx, heightPx, ...(lineHex ? { lineHex } : {}) } };
     return [
       { kind: 'patch', entity: 'picture', id: picture.id, fields },
       ...moved.map((mend) => putMend(picture.id, mend)),

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Locator, Page } from '@playwright/test';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
 import { choose } from './choose';
-import { colourAt, expectBandsShown, goTo, paper, sweep, tap } from './picture';
+import { colourAt, expectBandsShown, goTo, painted, paper, sweep, tap } from './picture';
 import { kept } from './kept';
 
 const pilot = '/makes/make-balloon-post-pilot';
@@ -124,6 +124,10 @@ test('a name is taken by a press, in hand means taking more, a loop takes what i
     Array.from({ length: 13 }, (_, turn) => at(x + radius * Math.sin((turn * Math.PI) / 6), y - radius * Math.cos((turn * Math.PI) / 6)));
   await sweep(page, round(344, 500, 19));
   await expect(held.locator('[data-measure]')).toHaveText(/^1 area · .*too tiny to blend: one marker$/);
+  // What it would take is shown before it is taken.
+  const shown = await painted(page);
+  await held.getByRole('button', { name: 'Gather those like it' }).hover();
+  await expect.poll(() => painted(page)).not.toBe(shown);
   await held.getByRole('button', { name: 'Gather those like it' }).click();
   await expect(said(page)).toHaveText(/areas? like it gathered/);
   const buttons = (await kept(page)).pictures[0]?.elements.at(-1)?.regionIds ?? [];

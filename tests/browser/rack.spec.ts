@@ -27,7 +27,13 @@ test('a maker’s own line: a rule, pasted codes, a ladder by code alone', async
   await page.getByRole('button', { name: 'New line' }).click();
   await expect(page.getByLabel('Name of the line')).toHaveValue('My line 1');
   await page.getByLabel('Name of the line').fill('Attic line');
-  await choose(page.getByLabel('Start from a ready rule'), 'depth first, then the family');
+  // How its codes are read is told by one of them.
+  await page.getByLabel('One of your codes').fill('05 moss');
+  await expect(page.getByRole('list', { name: 'Pieces of the code' }).getByRole('button')).toHaveText(['0depth', '5depth', 'mossfamily']);
+  await page.getByRole('button', { name: '0 is the depth' }).click();
+  await expect(page.getByText('a group digit, then depth digits, then letters of a family')).toBeVisible();
+  await page.getByRole('button', { name: '0 is the group' }).click();
+  await expect(page.getByText('depth digits, then letters of a family', { exact: true })).toBeVisible();
   await page.getByLabel('Try some codes').fill('05 moss, 000 moss, moss 5');
   await expect(page.getByText('2 of 3 read, 1 do not fit')).toBeVisible();
   await expect(page.getByRole('row', { name: /000 moss MOSS -2/ })).toBeVisible();
@@ -207,7 +213,7 @@ test('the strands are walked by keys, show what may mislead, and state is read w
   ]) {
     await expect(page.getByRole('button', { name, exact: true })).toBeVisible();
   }
-  await expect(page.getByText(/124 owned, 2 to refill, 3 wanted for 17\.00/)).toBeVisible();
+  await expect(page.getByText(/124 owned, 2 to refill, 3 wanted, together 17\.00 as you priced them/)).toBeVisible();
 });
 
 test('what a filter matched is asked about before it goes, and comes back with its notes', async ({ page, lonely }) => {
@@ -276,7 +282,7 @@ test('a part of a code cannot be chosen twice, and a rule that has one twice is 
 
 test('a colour is picked, and a wanted marker that is owned counts to the price', async ({ page, lonely }) => {
   await open(page, lonely.address);
-  await expect(page.getByText(/3 wanted for 17\.00/)).toBeVisible();
+  await expect(page.getByText(/3 wanted, together 17\.00 as you priced them/)).toBeVisible();
   await page.getByRole('button', { name: /^88d.fern/ }).click();
   const card = page.getByRole('region', { name: 'Marker 88d.fern' });
   await card.getByLabel('A colour, to be kept as: pick a colour').fill('#80a060');
@@ -286,7 +292,7 @@ test('a colour is picked, and a wanted marker that is owned counts to the price'
   await card.getByLabel('Wanted').click();
   await card.getByLabel('Price').fill('3');
   await card.getByLabel('Price').blur();
-  await expect(page.getByText(/4 wanted for 20\.00/)).toBeVisible();
+  await expect(page.getByText(/4 wanted, together 20\.00 as you priced them/)).toBeVisible();
 });
 
 test('six found ladders are in sight at once, and an assumed colour is named', async ({ page, shared }) => {

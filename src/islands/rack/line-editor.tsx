@@ -2,25 +2,17 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import type { ComponentProps } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import type { RackChange } from '#model/api/rack';
-import { type CodePart, type CodeRule, codePartSchema, type MarkerLine, type Rack } from '#model/marker';
-import { describeRule, problemOfRule, readyRules } from '#core/markers/code-rule';
+import { type CodePart, codePartSchema, type MarkerLine, type Rack } from '#model/marker';
+import { describeRule, problemOfRule } from '#core/markers/code-rule';
 import { rereadLine } from '#core/markers/reread-line';
 import { Button } from '#ui/controls/button.tsx';
 import { Field } from '#ui/controls/field.tsx';
 import { Choice } from '#ui/controls/choice.tsx';
-import { CodeReadings } from './code-readings';
+import { CodeExample } from './code-example';
+import { CodeReadings, listOf } from './code-readings';
 import { formOf, type LineForm, lineFormSchema, ruleOf } from './line-form';
 
 type Props = { line: MarkerLine; rack: Rack; busy: boolean; onChange: (change: RackChange) => Promise<boolean> };
-
-const readyWords: Record<keyof typeof readyRules, string> = {
-  lettersGroupDepth: 'letters, group digit, depth digits',
-  depthFirst: 'depth first, then the family',
-  toneName: 'a name with a tone word',
-  plainNumber: 'a number or name that means nothing',
-};
-
-const readyIds = Object.keys(readyWords) as (keyof typeof readyRules)[];
 
 /** One line: its name, how its codes are read, and what that makes of the maker's own codes. */
 export function LineEditor({ line, rack, busy, onChange }: Props) {
@@ -41,15 +33,12 @@ export function LineEditor({ line, rack, busy, onChange }: Props) {
     <div className="grid gap-8 lg:grid-cols-2">
       <form className="space-y-4" onSubmit={keep}>
         <Field label="Name of the line" maxLength={80} problem={formState.errors.name?.message} {...register('name')} />
-        <Choice
-          label="Start from a ready rule"
-          labelAt="above"
-          placeholder="choose …"
-          options={readyIds.map((id) => ({ value: id, name: readyWords[id] }))}
-          value={null}
-          onChoose={(id) => {
-            const ready: CodeRule = readyRules[id];
-            form.reset({ ...formOf({ name: values.name, rule: ready }), groupless: values.groupless }, { keepDefaultValues: true });
+        <CodeExample
+          first={own[0]?.code ?? ''}
+          onSaid={({ parts: said, tones, groupIsLetter }) => {
+            set('parts', said);
+            set('groupIsLetter', groupIsLetter);
+            if (tones.length > 0) set('tones', [...new Set([...listOf(values.tones), ...tones])].join(', '));
           }}
         />
         <PartsOfCode parts={parts} words={problem ?? describeRule(rule)} onParts={(next) => set('parts', next)} />

@@ -79,7 +79,7 @@ function Counts({ rack }: { rack: Rack }) {
   const refill = rack.markers.filter(({ owned: own, state }) => own && (state === 'low' || state === 'dry')).length;
   return (
     <p className="text-soft">
-      {owned} owned, {refill} to refill, {wanted.length} wanted{price > 0 && ` for ${price.toFixed(2)}`}
+      {owned} owned, {refill} to refill, {wanted.length} wanted{price > 0 && `, together ${price.toFixed(2)} as you priced them`}
     </p>
   );
 }

@@ -40,7 +40,7 @@ export function MakeStrip({ listed, rack, onChanged }: Props) {
           <a href={address} className={`${buttonLook('plain')} min-w-0`} aria-label={`Go on with ${name}: ${next.words}`}>
             <span className="truncate">{next.words}</span>
           </a>
-          <span className="ml-auto flex shrink-0 gap-2">
+          <span className="ml-auto flex shrink-0 gap-2 pointer-coarse:gap-5">
             <CopyMake make={summary} onCopied={onChanged} />
             <ThrowAway make={summary} onGone={onChanged} />
           </span>

@@ -10,7 +10,7 @@ const looks: Record<Weight, string> = {
 
 /** The classes of a button, for links that look like one. */
 export function buttonLook(weight: Weight = 'plain'): string {
-  const size = weight === 'quiet' ? 'px-1 py-1' : 'px-4 py-2 min-h-11';
+  const size = weight === 'quiet' ? 'px-1 py-1 pointer-coarse:min-h-11' : 'px-4 py-2 min-h-11';
   return `inline-flex items-center justify-center gap-2 rounded-sm font-semibold disabled:cursor-not-allowed ${size} ${looks[weight]}`;
 }
 

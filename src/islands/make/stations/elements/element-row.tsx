@@ -25,6 +25,8 @@ export type ElementActs = {
   onUndo: () => void;
   /** Null while the areas are being fetched. */
   onLike: ((elementId: string) => void) | null;
+  /** Shows what would be gathered as like an element; null: nothing. */
+  onShowLike: (elementId: string | null) => void;
 };
 
 type Props = ElementActs & {
@@ -109,7 +111,7 @@ export function ElementRow(props: Props) {
 }
 
 /** What the element in hand may become: one that is there already, a name by a press, others like it. */
-function Held({ element, names, others, onName, onKind, onLike, onNamed }: Props) {
+function Held({ element, names, others, onName, onKind, onLike, onShowLike, onNamed }: Props) {
   const told = kindOfName(element.name);
   return (
     <div className="space-y-2 pl-10 pr-2">
@@ -136,7 +138,19 @@ function Held({ element, names, others, onName, onKind, onLike, onNamed }: Props
       )}
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
         {!element.spot && (
-          <Button weight="quiet" disabled={onLike === null} onClick={() => onLike?.(element.id)}>
+          <Button
+            weight="quiet"
+            disabled={onLike === null}
+            // What it would take is shown before it does.
+            onPointerEnter={() => onShowLike(element.id)}
+            onPointerLeave={() => onShowLike(null)}
+            onFocus={() => onShowLike(element.id)}
+            onBlur={() => onShowLike(null)}
+            onClick={() => {
+              onShowLike(null);
+              onLike?.(element.id);
+            }}
+          >
             Gather those like it
           </Button>
         )}

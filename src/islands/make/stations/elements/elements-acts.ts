@@ -110,28 +110,32 @@ export function keepWhite(useMake: MakeStore, pictureId: string, regionIds: read
   });
 }
 
+type LikeOf = { pictureId: string; elementId: string; table: IndexedTable; labels: Uint16Array };
+
+/** White regions of the shape and size of those of an element. */
+export function whiteLike(make: Make, { pictureId, elementId, table, labels }: LikeOf): string[] {
+  const now = pictureById(make, pictureId);
+  const element = now?.elements.find(({ id }) => id === elementId);
+  if (!now || !element) return [];
+  const size = { labels, width: table.table.widthPx, height: table.table.heightPx };
+  const taken = new Set(now.elements.flatMap(({ regionIds }) => regionIds));
+  const alike = element.regionIds
+    .flatMap((id) => table.byId.get(id)?.label ?? [])
+    .slice(0, mostModels)
+    .flatMap((label) => likeThisOne(size, label))
+    .flatMap((label) => table.byLabel.get(label)?.id ?? [])
+    .filter((id) => !taken.has(id));
+  return [...new Set(alike)];
+}
+
 /** Gathers all white regions of the shape and size of those of an element. @returns what is said of it. */
-export function gatherLike(
-  useMake: MakeStore,
-  of: { pictureId: string; elementId: string; table: IndexedTable; labels: Uint16Array },
-): string {
-  const { pictureId, elementId, table, labels } = of;
+export function gatherLike(useMake: MakeStore, of: LikeOf): string {
   let found = 0;
   useMake.getState().edit((newest: Make): Operation[] | null => {
-    const now = pictureById(newest, pictureId);
-    const element = now?.elements.find(({ id }) => id === elementId);
-    if (!now || !element) return null;
-    const size = { labels, width: table.table.widthPx, height: table.table.heightPx };
-    const taken = new Set(now.elements.flatMap(({ regionIds }) => regionIds));
-    const alike = element.regionIds
-      .flatMap((id) => table.byId.get(id)?.label ?? [])
-      .slice(0, mostModels)
-      .flatMap((label) => likeThisOne(size, label))
-      .flatMap((label) => table.byLabel.get(label)?.id ?? [])
-      .filter((id) => !taken.has(id));
-    const regionIds = [...new Set(alike)];
+    const now = pictureById(newest, of.pictureId);
+    const regionIds = now ? whiteLike(newest, of) : [];
     found = regionIds.length;
-    return found > 0 ? assignTo(now, elementId, regionIds).operations : null;
+    return now && found > 0 ? assignTo(now, of.elementId, regionIds).operations : null;
   });
   return found > 0 ? `${counted(found, 'area')} like it gathered.` : 'No other white area has its shape and about its size.';
 }

@@ -9,7 +9,7 @@ import type { OpenInside } from '#core/picture/open-inside';
 import { measureElement } from '#core/technique/nib';
 import { useListedMakes } from '#islands/shared/use-fetched.ts';
 import { StepTabs } from '#ui/controls/step-tabs.tsx';
-import { gatherLike, hasAreas, nameElement, patchElement, removeElement, showNextWhite, stillToName } from './elements-acts';
+import { gatherLike, hasAreas, nameElement, patchElement, removeElement, showNextWhite, stillToName, whiteLike } from './elements-acts';
 import { type ElementsDesk, elementsSteps } from './elements-desk';
 import type { MakeStore } from '../../document/make-store';
 import type { Raster } from '../../picture/use-raster';
@@ -137,6 +137,16 @@ function ElementList({ useMake, useElements, make, picture, table, raster, isSho
       undo();
       walkOn();
     },
+    onShowLike: (elementId) =>
+      useElements.getState().set({
+        showing:
+          elementId && table && labels
+            ? [
+                ...(picture.elements.find(({ id }) => id === elementId)?.regionIds ?? []),
+                ...whiteLike(make, { pictureId: picture.id, elementId, table, labels }),
+              ]
+            : null,
+      }),
     onLike: table && labels ? (elementId) => tell(gatherLike(useMake, { pictureId: picture.id, elementId, table, labels })) : null,
   };
   useLettersToName(hand);

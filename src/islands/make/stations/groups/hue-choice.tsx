@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { type KeyboardEvent, useMemo } from 'react';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { isUsable } from '#core/markers/find-ladders';
 import { type HueId, hueIds, isOfHue } from '#core/markers/hues';
@@ -14,6 +14,19 @@ function sampleOf(hue: HueId, markers: readonly ShownMarker[]): ShownMarker | un
   return own.reduce<ShownMarker | undefined>((best, marker) => (best && merit(best) >= merit(marker) ? best : marker), undefined);
 }
 
+/** A letter goes to the next hue that begins with it: nobody steps through thirteen chips. */
+function jumpByLetter(event: KeyboardEvent<HTMLFieldSetElement>): void {
+  if (event.ctrlKey || event.metaKey || event.altKey || !/^\p{L}$/u.test(event.key)) return;
+  const chips = [...event.currentTarget.querySelectorAll('button')];
+  const here = chips.indexOf(document.activeElement as HTMLButtonElement);
+  const turned = [...chips.slice(here + 1), ...chips.slice(0, here + 1)];
+  const next = turned.find((chip) => chip.textContent?.trim().toLowerCase().startsWith(event.key.toLowerCase()));
+  if (!next) return;
+  event.preventDefault();
+  event.stopPropagation();
+  next.focus();
+}
+
 /** The hue first, in words and as a marker of it; none asked for: what such an element usually gets. */
 export function HueChoice({ markers, chosen, onChoose }: Props) {
   const hues = useMemo(
@@ -25,7 +38,7 @@ export function HueChoice({ markers, chosen, onChoose }: Props) {
     [markers],
   );
   return (
-    <fieldset className="my-1 flex min-w-0 flex-wrap gap-1 pb-1" aria-label="Hue">
+    <fieldset className="my-1 flex min-w-0 flex-wrap gap-1 pb-1" aria-label="Hue" onKeyDown={jumpByLetter}>
       <ToggleChip isOn={chosen === null} onTurn={() => onChoose(null)}>
         as usual
       </ToggleChip>

@@ -47,7 +47,13 @@ export function PaletteCard({ proposal, number, elements, rack, picture, make, t
       const own = byWords.get(ladderWords(ladder)) ?? { ladder, names: [] };
       byWords.set(ladderWords(ladder), { ladder, names: [...own.names, name] });
     }
-    return [...byWords.values()];
+    // What a small element has of a ladder that lies out anyhow is no ladder more.
+    const isPart = (own: Ladder, whole: Ladder) =>
+      own !== whole &&
+      own.rungs.length < whole.rungs.length &&
+      own.rungs.every(({ markerId }) => whole.rungs.some((rung) => rung.markerId === markerId));
+    const all = [...byWords.values()];
+    return all.filter(({ ladder }) => !all.some((other) => isPart(ladder, other.ladder)));
   }, [elements, proposal]);
   return (
     <li

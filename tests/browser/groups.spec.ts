@@ -620,6 +620,15 @@ test('the pull list stands in the order of use, with warnings, and prints on hal
   await sheet.close();
 });
 
+test('beside few markers the half sheet shows the lit picture, and is half a sheet still', async ({ page, shared }) => {
+  await page.goto(`${shared.address}/makes/make-balloon-post-parcel/pull-list`);
+  const half = page.locator('[data-half-sheet]');
+  await expect(half.locator('[data-half-lit] [data-thumbnail="colours"]')).toBeVisible();
+  const box = await half.boundingBox();
+  expect(box?.height).toBeLessThanOrEqual((124 / 25.4) * 96 + 1);
+  await expectNoAxeFindings(page);
+});
+
 test('a ladder by place lies from the edge to the middle, and the recipe says so', async ({ page, piloting }) => {
   await open(page, piloting.address);
   await give(page, 'Letter', '88b.gold 62b.rose 36b.gold');

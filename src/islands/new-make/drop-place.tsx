@@ -58,8 +58,9 @@ export function DropPlace({ brought, isReading, sheet, rulerEnds, words, onEnds,
             sheet={sheet}
             ends={rulerEnds}
             onEnds={onEnds}
-          />
-          {!sheet && <Ruler words={words} />}
+          >
+            {!sheet && <Ruler words={words} />}
+          </PreviewWithRuler>
           <figcaption className="mt-2 flex flex-wrap items-center justify-between gap-3 text-sm">
             <span>{brought.file.name}</span>
             <PickFile onPick={take}>Take another file</PickFile>

@@ -3,6 +3,7 @@ import { counted } from '#core/make/counted';
 import { markerNames } from '#core/markers/marker-name';
 import { pullList } from '#core/technique/pull-list';
 import { writtenPlan } from '#core/plan/written';
+import { LitPicture } from '#islands/shared/lit-picture.tsx';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
 import type { PrintedPicture } from '#islands/shared/printed-page.tsx';
 import { DoubleChip } from '#ui/ladder/double-chip.tsx';
@@ -11,6 +12,8 @@ import { DoubleChip } from '#ui/ladder/double-chip.tsx';
 const halfSheetMm = { width: 190, height: 124 };
 /** From so many markers on, three columns hold them. */
 const manyMarkers = 22;
+/** Beside so many there is room for the picture. */
+const fewMarkers = 16;
 
 /** Half a sheet, to lie beside the picture: each marker with its box to tick. */
 export function HalfSheet({ make, picture, table, rack }: PrintedPicture) {
@@ -19,7 +22,23 @@ export function HalfSheet({ make, picture, table, rack }: PrintedPicture) {
   const pulled = pullList(writtenPlan(make, picture, rack.markers, table));
   const nameOf = markerNames(rack);
   return (
-    <div className="mx-auto bg-paper p-3" style={{ width: `${halfSheetMm.width}mm`, minHeight: `${halfSheetMm.height}mm` }} data-half-sheet>
+    <div
+      className="mx-auto flow-root bg-paper p-3"
+      style={{ width: `${halfSheetMm.width}mm`, minHeight: `${halfSheetMm.height}mm` }}
+      data-half-sheet
+    >
+      {pulled.length <= fewMarkers && (
+        <div className="float-right ml-3" data-half-lit>
+          <LitPicture
+            makeId={make.id}
+            pictureId={picture.id}
+            colouringId={picture.colouring.id}
+            grey={picture.grey.sha256}
+            name={picture.name}
+            look="max-h-[44mm] max-w-[36mm]"
+          />
+        </div>
+      )}
       <h1 className="text-xl">
         {make.name}: {counted(pulled.length, 'marker')} in the order of use
       </h1>

@@ -83,7 +83,7 @@ export function ElementRow(props: Props) {
             {...{ namesId, lastInput }}
             isFresh={isHeld && isFreshName(element.name)}
           />
-          <p className="truncate pb-1 text-sm text-soft" title={measureWords(element, measure)} data-measure>
+          <p className="line-clamp-2 pb-1 text-sm leading-tight text-soft" title={measureWords(element, measure)} data-measure>
             {measureWords(element, measure)}
           </p>
         </div>

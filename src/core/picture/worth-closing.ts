@@ -7,7 +7,7 @@ import { type FindRegionsOptions, findRegions, type FoundRegions } from './regio
 export type WorthOptions = FindRegionsOptions & {
   /** Least area on either side of a closing, in mm2: what a maker gives a marker of its own. Default 6. */
   leastAreaMm2?: number;
-  /** How many squares of its length the areas have to have that a closing parts by itself inside another. Default 2. */
+  /** How many squares of its length the areas have to have that a closing parts by itself inside another. Default 4. */
   leastSquares?: number;
 };
 
@@ -71,7 +71,7 @@ export function worthwhileClosings(
   lines: BinaryImage & { pxPerMm: number },
   before: FoundRegions,
   closings: readonly ProposedClosing[],
-  { leastAreaMm2 = 6, leastSquares = 2, ...finding }: WorthOptions = {},
+  { leastAreaMm2 = 6, leastSquares = 4, ...finding }: WorthOptions = {},
 ): WorthwhileClosing[] {
   if (closings.length === 0) return [];
   const drawn = { ...lines, data: Uint8Array.from(lines.data) };

@@ -1,4 +1,5 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { isReadUpToDate } from '#core/make/reading-key';
 import { openingsLeft } from '#core/picture/openings-left';
 import { counted } from '#core/make/counted';
 import type { IndexedTable } from '#core/make/region-tables';
@@ -21,6 +22,8 @@ export function Openings({ useMake, useDesk, reading, picture, table }: Props) {
   const edit = useMake(({ edit: own }) => own);
   const proposed = table?.table.openings;
   const left = openingsLeft(proposed ?? [], picture.mends);
+  // Closing one may leave another open: what is left is known when the lines have been read again.
+  const isKnown = proposed !== undefined && isReadUpToDate(picture);
   const sure = left.filter(({ isSure }) => isSure);
   const close = (openings: readonly Opening[]) => {
     edit(() => closeOpenings(picture.id, openings));
@@ -34,10 +37,15 @@ export function Openings({ useMake, useDesk, reading, picture, table }: Props) {
   return (
     <div data-openings={proposed ? left.length : 'unknown'}>
       <h3 className="font-semibold">Openings the drawing leaves{proposed && ` (${left.length})`}</h3>
-      {!proposed && (
-        <p className="text-soft">{reading.finding && 'problem' in reading.finding ? 'Not looked for yet.' : 'Looking for them …'}</p>
+      {left.length === 0 && (
+        <p className="text-soft">
+          {isKnown
+            ? 'None that would make an area.'
+            : reading.finding && 'problem' in reading.finding
+              ? 'Not looked for yet.'
+              : 'Looking for them …'}
+        </p>
       )}
-      {proposed && left.length === 0 && <p className="text-soft">None that would make an area.</p>}
       {left.length > 0 && (
         <>
           <p className="text-sm text-soft">Dashed on the picture: a tap closes one.</p>

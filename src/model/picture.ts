@@ -52,7 +52,8 @@ export const greySchema = z.object({
   sha256: sha256Schema,
   widthPx: z.int().check(z.positive()),
   heightPx: z.int().check(z.positive()),
-  lineHex: lineHexSchema,
+  /** Absent: its lines are black. */
+  lineHex: z.optional(lineHexSchema),
 });
 
 /** Where a picture stands in the scene: its left top in mm from the left top of the first picture. */

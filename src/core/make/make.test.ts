@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type * as z from 'zod/mini';
 import { entities, entityKinds, orderedKinds, putKinds } from '#model/entity';
 import { idSchema, regionIdSchema, sha256Schema } from '#model/id';
+import { lineHexSchema } from '#model/line-hex';
 import { type Make, makeSchema } from '#model/make';
 import { type Operation, operationSchema, type Steps } from '#model/operation';
 import { regionMapSchema } from '#model/picture';
@@ -36,6 +37,7 @@ const instead = {
     [idSchema, anyId],
     [regionIdSchema, fc.constantFrom('r1', 'r2', 'r4', 'r7')],
     [sha256Schema, fc.constantFrom('b'.repeat(64), 'd'.repeat(64))],
+    [lineHexSchema, fc.constantFrom('#6b3f1e', '#283c96')],
     [regionMapSchema, fc.constantFrom(...maps.map((map) => regionMapOf(map)))],
   ]),
 };

@@ -32,7 +32,7 @@ export const decodeAnswerSchema = z.object({
   widthPx: z.int().check(z.positive()),
   heightPx: z.int().check(z.positive()),
   heightMm: z.number().check(z.positive()),
-  lineHex: lineHexSchema,
+  lineHex: z.optional(lineHexSchema),
 });
 export type DecodeAnswer = z.infer<typeof decodeAnswerSchema>;
 

@@ -285,8 +285,8 @@ test('while a mend is read a progress bar is shown, pushes nothing, and nothing 
           const tools = document.querySelector('[data-tool-words]');
           if (tools) tops.add(Math.round(tools.getBoundingClientRect().top));
           if (document.querySelector('[role="progressbar"]')) bar = true;
-          if (document.querySelector('[data-openings]')?.textContent?.includes('None')) saidNone = true;
           const isRead = document.querySelector('[data-read]')?.getAttribute('data-read') === 'yes';
+          if (!isRead && document.querySelector('[data-openings]')?.textContent?.includes('None')) saidNone = true;
           if (!isRead) begun = true;
           if (begun && isRead) resolve({ tops: [...tops], bar, saidNone });
           else requestAnimationFrame(look);

@@ -7,7 +7,7 @@ import { colouredPicture } from '#core/make/coloured';
 import { withAssumedColours } from '#core/markers/assumed-colour';
 import { planSource } from '#core/plan/plan-source';
 import type { Database } from '#server/db/database';
-import { workshop } from '#server/decode/workshop';
+import { type Workshop, workshop } from '#server/decode/workshop';
 import type { ThumbnailAsked } from '#server/formats/thumbnail';
 import { notFound, ProblemError } from '#server/http/problem';
 import type { Asker } from '#server/http/turns';
@@ -82,8 +82,17 @@ export function planThumbnail(make: Make, picture: Picture, rack: Rack, colourin
   return { key: createHash('sha256').update(JSON.stringify(shown)).digest('hex'), picture, coloured };
 }
 
-/** The thumbnail of a plan, as PNG: made in a process of its own, and kept as long as the server runs. @throws ProblemError 422, kept likewise. */
-export async function thumbnailOf(database: Database, { key, picture, coloured }: ThumbnailPlan, asker: Asker): Promise<Uint8Array> {
+/**
+ * The thumbnail of a plan, as PNG: made in a process of its own, and kept as long as the server runs.
+ * @param shop where it is made. Default the server's own.
+ * @throws ProblemError 422, kept likewise.
+ */
+export async function thumbnailOf(
+  database: Database,
+  { key, picture, coloured }: ThumbnailPlan,
+  asker: Asker,
+  shop: Workshop = workshop(),
+): Promise<Uint8Array> {
   const known = kept.get(key);
   if (known) return known;
   const fault = failed.get(key);
@@ -101,7 +110,7 @@ export async function thumbnailOf(database: Database, { key, picture, coloured }
     coloured: coloured && labelMap && table ? { ...coloured, labelMap, table } : null,
   };
   try {
-    return remember(kept, key, await workshop().work('thumbnail', asked, asker));
+    return remember(kept, key, await shop.work('thumbnail', asked, asker));
   } catch (error) {
     // Others who take the time, or an asker who leaves, say nothing of the picture.
     if (error instanceof ProblemError && error.status === 422) remember(failed, key, error);

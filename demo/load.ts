@@ -19,9 +19,11 @@ import { keepBlob } from '#server/store/blobs';
 import { applyBatch } from '#server/store/apply-batch';
 import { createMake } from '#server/store/makes';
 import { addToRack } from '#server/store/rack';
+import { changeSupplies } from '#server/store/supplies';
 import { inWords } from '../scripts/in-words';
 import { type DemoMake, demoMakes } from './balloon-post';
 import { demoRack } from './marker-lines';
+import { demoSupplies } from './supplies';
 import { renderScan, turnedPlace } from './scan';
 
 /** Pictures, regions and elements of a demo make, as the operations a maker would have made. */
@@ -110,6 +112,7 @@ export async function loadDemo(database: Database, makes: readonly DemoMake[] = 
   });
   if (done.length > 0) return false;
   await addToRack(database, demoRack());
+  await changeSupplies(database, demoSupplies);
   for (const make of makes) {
     await createMake(database, { id: make.id, name: make.name });
     const operations = await operationsOf(database, make);

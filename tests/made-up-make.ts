@@ -9,13 +9,14 @@ import { newMake } from '../src/core/make/new-make';
 import { encodeRegionTable, indexTable, type IndexedTable, type RegionTables } from '../src/core/make/region-tables';
 
 /** A made-up region table with the named regions, each 4 mm2 and labelled in turn. */
-export function madeUpTable(ids: readonly string[]): { sha256: string; table: IndexedTable; bytes: Uint8Array<ArrayBuffer> } {
+/** A table of areas, 4 mm2 each where nothing else is said. */
+export function madeUpTable(ids: readonly string[], areaMm2 = 4): { sha256: string; table: IndexedTable; bytes: Uint8Array<ArrayBuffer> } {
   const table = regionTableSchema.parse({
     schema: 1,
     frame: { widthMm: 60, heightMm: 80 },
     widthPx: 10,
     heightPx: 10,
-    regions: ids.map((id, index) => ({ id, label: index + 1, areaMm2: 4, boundsMm: [0, 0, 2, 2], insideMm: [1, 1], touchesEdge: false })),
+    regions: ids.map((id, index) => ({ id, label: index + 1, areaMm2, boundsMm: [0, 0, 2, 2], insideMm: [1, 1], touchesEdge: false })),
     borders: [],
     cues: [],
     lost: [],
@@ -37,8 +38,11 @@ type MadeUp = Partial<Omit<Picture, 'elements'>> & { elements?: readonly Coloure
     Pick<Colouring, 'strokes' | 'cuesPull'>
   >;
 
-function parted({ ladder, light, school, ...element }: ColouredElement): { element: Element; treatment: Colouring['treatments'] } {
-  const got = Object.entries({ ladder, light, school }).filter(([, value]) => value !== undefined);
+function parted({ ladder, light, school, coats, extras, ...element }: ColouredElement): {
+  element: Element;
+  treatment: Colouring['treatments'];
+} {
+  const got = Object.entries({ ladder, light, school, coats, extras }).filter(([, value]) => value !== undefined);
   return { element, treatment: got.length > 0 ? [{ id: element.id, ...Object.fromEntries(got) }] : [] };
 }
 

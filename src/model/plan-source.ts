@@ -10,13 +10,13 @@ export type LampOver = z.infer<typeof lampOverSchema>;
 /** An element without what no band follows from. */
 export const planElementSchema = z.extend(
   z.omit(elementSchema, { name: true, kind: true }),
-  z.omit(treatmentSchema, { id: true, school: true }).shape,
+  z.omit(treatmentSchema, { id: true, school: true, coats: true, extras: true }).shape,
 );
 export type PlanElement = z.infer<typeof planElementSchema>;
 
 /** A colouring likewise; its lamp and its treatments stand beside it. */
 export const planColouringSchema = z.omit(colouringSchema, {
-  ...({ id: true, name: true, lamp: true, school: true, paper: true, lineInk: true, treatments: true } as const),
+  ...({ id: true, name: true, lamp: true, school: true, paper: true, lineInk: true, extras: true, treatments: true } as const),
 });
 
 /** A picture likewise: its raster, its settings and its mends count by the reading that was made of them. */

@@ -1,10 +1,13 @@
 import * as z from 'zod/mini';
+import { idSchema } from '#model/id';
 import { planSourceSchema } from '#model/plan-source';
 import { regionTableSchema } from '#model/region-table';
 import type { BandMap } from '#core/scene/band-map';
 import type { BandPlace } from '#core/scene/band-places';
 import type { Contact } from '#core/scene/contacts';
 import type { GreyForm } from '#core/scene/grey-form';
+import type { StrokeWays } from '#core/scene/stroke-ways';
+import type { PartPlace } from '#core/scene/whereabouts';
 import type { SceneEdge } from '#core/plan/scene-entries';
 
 /** A label map and its size. */
@@ -20,7 +23,9 @@ export const loadRequestSchema = z.object({ labels: z.instanceof(Uint16Array), t
 export const planRequestSchema = z.object({
   source: planSourceSchema,
   resolution: z.enum(['full', 'half']),
-  wants: z.object({ form: z.boolean(), edges: z.boolean(), contacts: z.boolean() }),
+  wants: z.object({ form: z.boolean(), edges: z.boolean(), contacts: z.boolean(), whereabouts: z.boolean() }),
+  /** Elements whose strokes fall down. */
+  falling: z.array(idSchema),
 });
 export type PlanRequest = z.infer<typeof planRequestSchema>;
 
@@ -34,4 +39,6 @@ export type PlanAnswer = {
   form: GreyForm | null;
   edges: SceneEdge[];
   contacts: Contact[];
+  whereabouts: PartPlace[][][];
+  ways: StrokeWays[];
 };

@@ -36,7 +36,7 @@ const api = {
 
   /** What the documents come to: which band of which element lies where, and beside it what is wanted; null: it was called off. */
   async plan(request: unknown): Promise<PlanAnswer | null> {
-    const { source, resolution, wants } = planRequestSchema.parse(request);
+    const { source, resolution, wants, falling } = planRequestSchema.parse(request);
     const own = plan;
     if (!own) throw new Error('No picture was loaded into the scene worker.');
     const turn = ++asked;
@@ -47,7 +47,8 @@ const api = {
       if (turn !== asked) return null;
       since = performance.now();
     }
-    const ask: Plan['ask'] = (of, name) => own.ask(of, name, { resolution });
+    const ask: Plan['ask'] = (of, name) => own.ask(of, name, { resolution, falling });
+    const isWhole = resolution === 'full';
     const { elements, bands, ...map } = ask(source, 'bands');
     const form = wants.form ? ask(source, 'greys') : null;
     const answer: PlanAnswer = {
@@ -58,7 +59,9 @@ const api = {
       places: ask(source, 'places'),
       form: form && { ...form, greys: form.greys.slice() },
       edges: wants.edges ? ask(source, 'edges') : [],
-      contacts: wants.contacts && resolution === 'full' ? ask(source, 'contacts') : [],
+      contacts: wants.contacts && isWhole ? ask(source, 'contacts') : [],
+      whereabouts: wants.whereabouts && isWhole ? ask(source, 'whereabouts') : [],
+      ways: wants.whereabouts && isWhole ? ask(source, 'ways') : [],
     };
     return transfer(answer, [answer.map.elements.buffer, answer.map.bands.buffer, ...(answer.form ? [answer.form.greys.buffer] : [])]);
   },

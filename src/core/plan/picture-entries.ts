@@ -21,9 +21,12 @@ import type { SceneElement } from '#core/scene/scene-element';
 import type { SpotPx } from '#core/scene/spot-cover';
 import { partsOfPicture } from '#core/scene/parts';
 import { standingOfPicture } from '#core/scene/standing-of-picture';
-import { type PictureRecipe, recipeOfPicture } from '#core/technique/recipe';
+import { elementWays } from '#core/scene/element-ways';
+import type { StrokeWays } from '#core/scene/stroke-ways';
+import { type PartPlace, whereabouts } from '#core/scene/whereabouts';
+import { type PictureRecipe, type RecipeSources, recipeOfPicture } from '#core/technique/recipe';
 import type { Entries } from './chain';
-import { type SceneValuesOf, sceneEntries } from './scene-entries';
+import { rungsOf, type SceneValuesOf, sceneEntries } from './scene-entries';
 
 /** An element as it is coloured, and as a scene asks for it. */
 type PlacedElement = { id: string; asked: SceneElement };
@@ -43,8 +46,16 @@ export type PlanValues = SceneValuesOf & {
 
   /** Row-major, 0 = paper outside, of the size of the table. */
   labels: Uint16Array;
+  /** Where each rung lies, light to dark, for each element, part by part; neighbours are told by their place among the source's elements, from 1. */
+  whereabouts: PartPlace[][][];
+  /** Whose a label is among the source's elements, from 1, 0: nobody's; and which of them an element of the map is. */
+  owners: { ownerOf: (label: number) => number; ownerOfElement: readonly number[] };
+  /** Ids of elements whose strokes fall down: hair. */
+  falling: readonly string[];
+  /** Which way the strokes of each element go. */
+  ways: StrokeWays[];
   /** What is written of a colouring: needs its make's school and the rack. */
-  written: { make: Pick<Make, 'school'>; picture: ColouredPicture; rack: readonly Marker[] };
+  written: { make: Make; picture: ColouredPicture; rack: readonly Marker[]; sources: RecipeSources };
   recipe: PictureRecipe;
 };
 
@@ -176,8 +187,39 @@ export const planEntries: Entries<PlanValues> = {
   },
   blend: { needs: [], make: () => usualBlend },
   parts: { needs: ['labels', 'table'], make: ({ labels, table: { table } }) => partsOfPicture(labels, table.widthPx, table.heightPx) },
+  // Whose each label is, among the source's elements from 1, whether it is coloured or not.
+  owners: {
+    needs: ['sourceElements', 'ids', 'table'],
+    make: ({ sourceElements, ids, table }) => {
+      const byLabel = new Map(
+        sourceElements.flatMap((element, index) => labelsOf(element, table).map((label) => [label, index + 1] as const)),
+      );
+      const numberOf = new Map(sourceElements.map(({ id }, index) => [id, index + 1]));
+      return { ownerOf: (label) => byLabel.get(label) ?? 0, ownerOfElement: ids.map((id) => numberOf.get(id) ?? 0) };
+    },
+  },
+  whereabouts: {
+    needs: ['bands', 'map', 'stage', 'elements', 'owners', 'pxPerMm'],
+    make: ({ bands, map, stage, elements, owners, pxPerMm }) =>
+      whereabouts({
+        ...{ map: bands, labels: map.labels, pxPerMm: pxPerMm / map.scale, rungs: rungsOf(elements), ...owners },
+        bodyOf: (label) => stage.bodyAt(label).labels[0] ?? label,
+        isInFront: (front, behind) => stage.bodyAt(behind).isBehind(behind, front),
+      }),
+    settles: true,
+  },
+  falling: { needs: [], make: () => [] },
+  ways: {
+    needs: ['bands', 'map', 'elements', 'owners', 'ids', 'falling', 'pxPerMm'],
+    make: ({ bands, map, elements, owners, ids, falling, pxPerMm }) =>
+      elementWays({
+        ...{ map: bands, labels: map.labels, pxPerMm: pxPerMm / map.scale, rungs: rungsOf(elements), ...owners },
+        fallsDown: (element) => falling.includes(ids[element] ?? ''),
+      }),
+    settles: true,
+  },
   recipe: {
     needs: ['written', 'table'],
-    make: ({ written: { make, picture, rack }, table }) => recipeOfPicture(make, picture, rack, table),
+    make: ({ written: { make, picture, rack, sources }, table }) => recipeOfPicture(make, picture, rack, table, sources),
   },
 };

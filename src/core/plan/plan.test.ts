@@ -200,7 +200,7 @@ describe('the plan', () => {
 
   it('gives the recipe too, and needs no label map for it; for its light it does, and says so', () => {
     const plan = openPlan(null, table);
-    const recipe = plan.ask(start, 'recipe', { written: { make, picture, rack: [] } });
+    const recipe = plan.ask(start, 'recipe', { written: { make, picture, rack: [], sources: {} } });
     expect(recipe.elements.map(({ name }) => name).sort()).toEqual(['Ball', 'Base', 'Box', 'Dot', 'Halo']);
     expect(() => plan.ask(start, 'bands')).toThrow('The plan needs labels, which was not given.');
   });

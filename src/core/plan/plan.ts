@@ -12,6 +12,8 @@ export type PlanOptions = {
   resolution?: 'full' | 'half';
   /** For what is written of it: the recipe. */
   written?: PlanValues['written'];
+  /** Elements whose strokes fall down. Default none. */
+  falling?: readonly string[];
 };
 
 /** A picture that was read, and whatever is asked of its colouring: screen, sheet and server ask the same chain. */
@@ -32,8 +34,8 @@ export function openPlan(labels: Uint16Array | null, table: IndexedTable): Plan 
   const chain = openChain<PlanValues>(planEntries);
   chain.put({ ...(labels ? { labels } : {}), table, contact: {}, findsCuts: true, formResolution: 'auto', cleans: true });
   return {
-    ask: (source, name, { resolution = 'full', written } = {}) => {
-      chain.put({ source, resolution, ...(written ? { written } : {}) });
+    ask: (source, name, { resolution = 'full', written, falling } = {}) => {
+      chain.put({ source, resolution, ...(written ? { written } : {}), ...(falling ? { falling } : {}) });
       const answer = chain.ask(name);
       letGo(chain, name as never);
       return answer;

@@ -139,7 +139,9 @@ function pixelsOfLabel(parts: PictureParts, map: { labels: Uint16Array; width: n
 export const copyOf = (map: BandMap): BandMap => ({ ...map, elements: map.elements.slice(), bands: map.bands.slice() });
 
 /** How many bands each element has, bare paper not among them. */
-const rungsOf = (elements: readonly SceneElement[]) => elements.map(({ shares, keepsPaper }) => shares.length - (keepsPaper ? 1 : 0));
+/** How many rungs each element has: bare paper that it keeps is none. */
+export const rungsOf = (elements: readonly SceneElement[]) =>
+  elements.map(({ shares, keepsPaper }) => shares.length - (keepsPaper ? 1 : 0));
 
 /** Which element holds a label, from 1; soft spots lie on one that does. */
 function ownersOf(elements: readonly SceneElement[]): (label: number) => number {

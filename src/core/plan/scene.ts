@@ -51,7 +51,17 @@ export type SceneOptions = {
   pxPerMm?: number;
 };
 
-const inTheLight: ReadonlySet<keyof SceneValuesOf> = new Set(['laid', 'drawn', 'bands', 'greys', 'pixels', 'places', 'contacts']);
+const inTheLight: ReadonlySet<string> = new Set<keyof SceneValuesOf | 'whereabouts' | 'ways'>([
+  'laid',
+  'drawn',
+  'bands',
+  'greys',
+  'pixels',
+  'places',
+  'contacts',
+  'whereabouts',
+  'ways',
+]);
 
 /** After an answer: what is as large as the picture is let go, and what was not needed for it any more. */
 export function letGo(chain: Pick<Chain<SceneValuesOf>, 'ask'>, asked: keyof SceneValuesOf): void {

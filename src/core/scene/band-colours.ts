@@ -28,3 +28,15 @@ export function coloursOfBands(
     });
   });
 }
+
+/** Bands of one element that stand out from all others. */
+export type BandFocus = { elementId: string; bands: readonly number[] };
+
+/** How much of its colour is left of what does not stand out. */
+const fadedShare = 0.14;
+
+/** Colours with all faded towards white but some bands of one element. @param element its place among them; -1: all fade. */
+export function fadedBut(colours: readonly (readonly Rgb[])[], element: number, bands: readonly number[]): Rgb[][] {
+  const faded = ([r, g, b]: Rgb): Rgb => [r, g, b].map((value) => Math.round(255 - fadedShare * (255 - value))) as unknown as Rgb;
+  return colours.map((own, index) => own.map((colour, band) => (index === element && bands.includes(band) ? colour : faded(colour))));
+}

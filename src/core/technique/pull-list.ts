@@ -15,6 +15,7 @@ export function pullList({ elements }: Pick<PictureRecipe, 'elements'>): PulledM
   const pulled = new Map<string, PulledMarker>();
   for (const { name, marks } of elements) {
     for (const { markerId, code, number } of marks) {
+      if (markerId === null) continue;
       const known = pulled.get(markerId) ?? { markerId, code, firstMark: number, elements: [] };
       pulled.set(markerId, known);
       if (!known.elements.includes(name)) known.elements.push(name);

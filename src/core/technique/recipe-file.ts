@@ -4,12 +4,7 @@ import type { ColouredPicture } from '#model/coloured-picture';
 import { type RecipeFile, recipeFileVersion } from '#model/recipe-file';
 import { lampOfColouring } from '#core/make/coloured';
 import { sourcedColour } from '#core/markers/sourced-colour';
-import type { PictureRecipe, RecipeMark } from './recipe';
-
-/** Where a mark goes, in words: "all over", "on the shadow". */
-export function placeWords(mark: Pick<RecipeMark, 'place' | 'role' | 'where'>): string {
-  return mark.place.kind === 'allOver' ? 'all over' : (mark.where ?? `on the ${mark.role}`);
-}
+import type { PictureRecipe } from './recipe';
 
 /**
  * The recipe of a picture as a file (model/recipe-file.ts), with the colours the rack has now and where each comes from; a colour that is
@@ -36,8 +31,8 @@ export function recipeFile(make: Make, picture: ColouredPicture, recipe: Picture
       marks: marks.map((mark) => ({
         number: mark.number,
         code: mark.code,
-        place: placeWords(mark),
-        stroke: mark.stroke,
+        place: mark.where,
+        stroke: mark.how,
         purpose: mark.purpose,
       })),
     })),

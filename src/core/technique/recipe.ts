@@ -1,21 +1,42 @@
 import { byId } from '#core/make/by-id';
 import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
 import type { Make } from '#model/make';
-import type { Marker } from '#model/marker';
+import type { Marker, PairNote } from '#model/marker';
 import type { Role } from '#model/ladder';
-import type { SchoolId } from '#model/school';
+import { asFitsSchool, type School, type SchoolId } from '#model/school';
+import { noSupplies, type Supplies } from '#model/supplies';
 import { staysWhite } from '#core/make/element-names';
 import { areaMm2Of, liesOnPicture } from '#core/make/picture-lookup';
 import type { IndexedTable } from '#core/make/region-tables';
 import { rolesOfLadder, usualShares } from '#core/markers/ladder';
+import { noteLookup } from '#core/markers/pair-notes';
 import { outsideRungs } from '#core/make/outside-rungs';
 import { wishedShares } from '#core/light/wished-shares';
+import type { StrokeWays } from '#core/scene/stroke-ways';
+import type { PartPlace } from '#core/scene/whereabouts';
+import { marksOfExtra, orderExtras } from './extras';
 import { type LaidMark, layMarks } from './lay-marks';
+import { howOfMark, type MarkSeen, whereOfMark } from './mark-words';
+import { mindsAtMarks } from './minds-at-marks';
 import { measureElement } from './nib';
-import { liesByPlace, schoolOfColouring, schoolOfElement } from './schools';
+import { notesOfElement } from './recipe-notes';
+import { schoolForElement } from './school-of-element';
+import { allSchools, liesByPlace, schoolOfColouring } from './schools';
+import { toolNames } from './stroke-words';
 
+/** A mark with its number, what is taken for it, and its words. `markerId` null: no marker of the rack. `code`: printed on it, or what the tool is called. */
+export type RecipeMark = LaidMark & {
+  number: number;
+  markerId: string | null;
+  code: string;
+  role?: Role;
+  /** Where, and how. */
+  where: string;
+  how: string;
+  /** What to mind at it. */
+  minds: string[];
+};
 /** `where`: its place in a ladder that is ordered by place, in which roles say nothing. */
-export type RecipeMark = LaidMark & { number: number; markerId: string; code: string; role: Role; where?: string };
 export type RecipeRung = { markerId: string; code: string; role: Role; share: number; where?: string };
 export type RecipeElement = {
   elementId: string;
@@ -23,20 +44,44 @@ export type RecipeElement = {
   regions: number;
   areaMm2: number;
   rungs: RecipeRung[];
+  /** The marker beyond the ladder that only a second coat takes. */
+  darker?: { markerId: string; code: string };
   marks: RecipeMark[];
   /** The maker's choice for this element; absent: as all. */
   chosenSchool?: SchoolId;
   /** Name of the school of this element, where it is not that of all. */
   ownSchool?: string;
+  /** The school that suits it, and why; null: there is no choice. */
+  recommended: { school: SchoolId; name: string; reason: string } | null;
+  /** What is left out or as it is for a reason. */
+  notes: string[];
   /** Its ladder lies from the edge to the middle. */
   isByPlace: boolean;
 };
 export type PictureRecipe = {
   school: SchoolId;
   elements: RecipeElement[];
+  /** What is done to the whole picture when its colours are. */
+  finish: RecipeMark[];
   withoutLadder: { elementId: string; name: string }[];
   /** All markers to lay out, by code. */
   markers: { markerId: string; code: string }[];
+};
+
+/** What is seen of the bands of a colouring, by the ids of elements. */
+export type SeenBands = {
+  whereabouts: ReadonlyMap<string, readonly (readonly PartPlace[])[]>;
+  ways: ReadonlyMap<string, StrokeWays>;
+};
+
+/** What a recipe is written from beside the picture: all of it may be missing. */
+export type RecipeSources = {
+  /** Default: places are told by roles. */
+  seen?: SeenBands | undefined;
+  /** Default none. */
+  supplies?: Supplies | undefined;
+  /** Default none. */
+  pairNotes?: readonly PairNote[] | undefined;
 };
 
 /** How early an element is coloured: the lighter and the yellower, the earlier, so that no dark ink is dragged into it. */
@@ -63,11 +108,99 @@ function placeOfRung(rung: number, count: number): string {
 }
 
 /** Each marker once, by code; two lines may share a code. */
-function distinct(rungs: readonly RecipeRung[]): PictureRecipe['markers'] {
+function distinct(rungs: readonly { markerId: string; code: string }[]): PictureRecipe['markers'] {
   const codes = new Map(rungs.map(({ markerId, code }) => [markerId, code]));
   return [...codes]
     .map(([markerId, code]) => ({ markerId, code }))
     .sort((first, second) => (first.code < second.code ? -1 : first.code > second.code ? 1 : first.markerId < second.markerId ? -1 : 1));
+}
+
+type Context = {
+  make: Pick<Make, 'school'> & Partial<Pick<Make, 'pictures'>>;
+  picture: Pick<ColouredPicture, 'elements' | 'colouring'>;
+  markers: ReadonlyMap<string, Marker>;
+  table: IndexedTable | undefined;
+  ofAll: School | null;
+  schools: readonly School[];
+  sources: RecipeSources;
+};
+
+/** The recipe of one element; its marks are numbered from 1. */
+function recipeOfElement(element: ColouredElement, { make, picture, markers, table, ofAll, schools, sources }: Context): RecipeElement {
+  const whole = element.ladder?.rungs ?? [];
+  const rungs = element.outside ? whole.slice(0, outsideRungs(whole.length, element.light)) : whole;
+  const roles = rolesOfLadder(rungs.length);
+  const wished = wishedShares(rungs.length, element.light);
+  const shares = wished.keepsPaper ? wished.shares.slice(1) : wished.shares;
+  const isByPlace = liesByPlace(element);
+  const areaMm2 = areaMm2Of(element, table);
+  const { nib, isTooTinyToBlend } = measureElement(element, table);
+  const labs = rungs.map(({ markerId }) => markers.get(markerId)?.lab);
+  const isTooTiny = isTooTinyToBlend && !isByPlace && !element.outside;
+  const { school, recommended, isGone } = schoolForElement(element, { make, ofAll, schools, areaMm2, labs, isTooTiny });
+  const { passes = 1, untilHappy = false, darker } = element.coats ?? {};
+  const extras = orderExtras(
+    element.extras ?? [],
+    (sources.supplies?.goesWith ?? []).filter(({ verdict }) => verdict === 'dry first'),
+  );
+  const laid: LaidMark[] = [
+    ...layMarks(school, rungs.length, { nib: nib ?? 'brush', isTooTiny, coats: passes, hasDarker: darker !== undefined, untilHappy }),
+    ...extras.kinds.flatMap((kind) => marksOfExtra(kind, rungs.length)),
+  ];
+  const seen: MarkSeen = {
+    codes: rungs.map(({ code }) => code),
+    usualPlace: (band) => (isByPlace ? placeOfRung(band, rungs.length) : `on the ${roles[band]}`),
+    places: isByPlace ? undefined : sources.seen?.whereabouts.get(element.id),
+    nameOf: (owner) => picture.elements[owner - 1]?.name,
+    ways: sources.seen?.ways.get(element.id),
+  };
+  const taken = [...rungs, ...(darker ? [darker] : [])];
+  const minds = mindsAtMarks(
+    laid,
+    taken.map(({ markerId }) => markers.get(markerId)),
+    noteLookup(sources.pairNotes ?? []),
+  );
+  return {
+    elementId: element.id,
+    name: element.name,
+    regions: element.regionIds.length,
+    areaMm2,
+    rungs: rungs.map(({ markerId, code }, index) => ({
+      ...{ markerId, code, role: roles[index] as Role, share: shares[index] as number },
+      ...(isByPlace ? { where: placeOfRung(index, rungs.length) } : {}),
+    })),
+    ...(darker && passes > 1 ? { darker } : {}),
+    isByPlace,
+    ...(element.school === undefined ? {} : { chosenSchool: element.school }),
+    ...(school.id === ofAll?.id ? {} : { ownSchool: school.name }),
+    recommended,
+    notes: notesOfElement({ element, school, rungs: rungs.length, isTooTiny, isGone, cycle: extras.cycle }),
+    marks: laid.map((mark, index): RecipeMark => {
+      const own = mark.rung === null || mark.tool !== 'marker' ? undefined : taken[mark.rung];
+      const role = mark.rung === null ? undefined : (roles[mark.rung] ?? 'deepest');
+      return {
+        ...mark,
+        number: index + 1,
+        markerId: own?.markerId ?? null,
+        code: own?.code ?? (mark.tool === 'marker' ? 'again' : toolNames[mark.tool]),
+        ...(role ? { role } : {}),
+        where: whereOfMark(mark, seen),
+        how: howOfMark(mark, seen),
+        minds: minds[index] as string[],
+      };
+    }),
+  };
+}
+
+/** What is done to the whole picture in the end. */
+function finishOf({ colouring }: Pick<ColouredPicture, 'colouring'>): RecipeMark[] {
+  const { kinds } = orderExtras(colouring.extras ?? []);
+  return kinds.flatMap((kind) =>
+    marksOfExtra(kind, 1).map((mark): RecipeMark => {
+      const code = mark.tool === 'marker' ? kind.name : toolNames[mark.tool];
+      return { ...mark, number: 0, markerId: null, code, where: 'the whole image', how: howOfMark(mark, {}), minds: [] };
+    }),
+  );
 }
 
 /**
@@ -76,61 +209,32 @@ function distinct(rungs: readonly RecipeRung[]): PictureRecipe['markers'] {
  * @param table measures of the picture's regions; without them every area is 0.
  */
 export function recipeOfPicture(
-  make: Pick<Make, 'school'>,
+  make: Pick<Make, 'school'> & Partial<Pick<Make, 'pictures'>>,
   picture: Pick<ColouredPicture, 'elements' | 'colouring'>,
   rack: readonly Marker[],
   table?: IndexedTable,
+  sources: RecipeSources = {},
 ): PictureRecipe {
   const markers = byId(rack);
+  const schools = allSchools((sources.supplies ?? noSupplies).schools);
+  const ofAll = schoolOfColouring(make, picture.colouring, schools);
   const coloured = picture.elements
     .filter((element) => element.ladder && liesOnPicture(picture, element))
     .map((element, index) => ({ element, index, early: turnOf(element, picture.elements, markers) }))
     .sort((first, second) => second.early - first.early || first.index - second.index);
-  const ofAll = schoolOfColouring(make, picture.colouring);
   let number = 0;
-  const elements = coloured.map(({ element }): RecipeElement => {
-    const whole = element.ladder?.rungs ?? [];
-    const rungs = element.outside ? whole.slice(0, outsideRungs(whole.length, element.light)) : whole;
-    const roles = rolesOfLadder(rungs.length);
-    const wished = wishedShares(rungs.length, element.light);
-    const isByPlace = liesByPlace(element);
-    const school = schoolOfElement(element, ofAll);
-    const whereOf = (rung: number) => (isByPlace ? { where: placeOfRung(rung, rungs.length) } : {});
-    const shares = wished.keepsPaper ? wished.shares.slice(1) : wished.shares;
-    return {
-      elementId: element.id,
-      name: element.name,
-      regions: element.regionIds.length,
-      areaMm2: areaMm2Of(element, table),
-      rungs: rungs.map(({ markerId, code }, index) => ({
-        markerId,
-        code,
-        role: roles[index] as Role,
-        share: shares[index] as number,
-        ...whereOf(index),
-      })),
-      isByPlace,
-      ...(element.school === undefined ? {} : { chosenSchool: element.school }),
-      ...(school.id === ofAll.id ? {} : { ownSchool: school.name }),
-      marks: layMarks(school, rungs.length, measureElement(element, table).nib ?? 'brush').map((step) => {
-        number++;
-        return {
-          ...step,
-          number,
-          markerId: rungs[step.rung]?.markerId as string,
-          code: rungs[step.rung]?.code as string,
-          role: roles[step.rung] as Role,
-          ...whereOf(step.rung),
-        };
-      }),
-    };
+  const numbered = (mark: RecipeMark): RecipeMark => ({ ...mark, number: ++number });
+  const elements = coloured.map(({ element }) => {
+    const own = recipeOfElement(element, { make, picture, markers, table, ofAll, schools, sources });
+    return { ...own, marks: own.marks.map(numbered) };
   });
   return {
-    school: ofAll.id,
+    school: ofAll?.id ?? asFitsSchool,
     elements,
+    finish: finishOf(picture).map(numbered),
     withoutLadder: picture.elements
       .filter((element) => !element.ladder && !staysWhite(element))
       .map(({ id, name }) => ({ elementId: id, name })),
-    markers: distinct(elements.flatMap(({ rungs }) => rungs)),
+    markers: distinct(elements.flatMap(({ rungs, darker }) => [...rungs, ...(darker ? [darker] : [])])),
   };
 }

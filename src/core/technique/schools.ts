@@ -1,7 +1,7 @@
 import type { ColouredElement } from '#model/coloured-picture';
 import type { Colouring } from '#model/colouring';
 import type { Make } from '#model/make';
-import type { School, SchoolId } from '#model/school';
+import { asFitsSchool, type School, type SchoolId } from '#model/school';
 import schoolData from './schools.json';
 
 /** The schools that come with the program, as rows; a maker's own are rows of the same form. Common practice, no source. */
@@ -16,27 +16,27 @@ export function schoolById(id: SchoolId, schools: readonly School[] = readySchoo
   return school;
 }
 
+/** Those that come with the program, and the maker's own after them. */
+export function allSchools(own: readonly School[] = []): readonly School[] {
+  return own.length === 0 ? readySchools : [...readySchools, ...own];
+}
+
 /** Schools that a maker chooses from for ladders light to dark. */
 export function schoolsToChoose(schools: readonly School[] = readySchools): School[] {
   return schools.filter(({ ladders }) => ladders === 'lightToDark');
 }
 
-/** The school of a colouring: its own, or the one of the make. */
-export function schoolOfColouring(make: Pick<Make, 'school'>, colouring: Pick<Colouring, 'school'>, schools?: readonly School[]): School {
-  return schoolById(colouring.school ?? make.school, schools);
+/** The school of a colouring: its own, or the one of the make; null: each element has the one that suits it. */
+export function schoolOfColouring(
+  make: Pick<Make, 'school'>,
+  colouring: Pick<Colouring, 'school'>,
+  schools?: readonly School[],
+): School | null {
+  const id = colouring.school ?? make.school;
+  return id === asFitsSchool ? null : schoolById(id, schools);
 }
 
 /** Whether a ladder lies from the edge to the middle; one marker has no order. */
 export function liesByPlace({ ladder }: Pick<ColouredElement, 'ladder'>): boolean {
   return ladder?.order === 'place' && ladder.rungs.length > 1;
-}
-
-/** The school by which an element is laid: that of hues by place for a ladder of that order, else its own, or that of its colouring. */
-export function schoolOfElement(
-  element: Pick<ColouredElement, 'ladder' | 'school'>,
-  ofColouring: School,
-  schools: readonly School[] = readySchools,
-): School {
-  if (liesByPlace(element)) return schools.find(({ ladders }) => ladders === 'byPlace') ?? ofColouring;
-  return (element.school === undefined ? undefined : named(element.school, schools)) ?? ofColouring;
 }

@@ -1,6 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import * as z from 'zod/mini';
-import { schoolSchema } from '#model/school';
+import { type Extra, elementExtraSchema, pictureExtraSchema } from '#model/extra';
+import { asFitsSchool, type School, schoolPartSchema, schoolSchema } from '#model/school';
+import { goesWithSchema, noSupplies } from '#model/supplies';
+import { pullList } from './pull-list';
+import { noteLookup } from '#core/markers/pair-notes';
+import { extraKinds, marksOfExtra, orderExtras } from './extras';
+import { alcoholInk, goesWith, knownGoesWith, lastTaken, supplyNamed } from './goes-with';
+import { mindsAtMarks } from './minds-at-marks';
+import { schoolForElement } from './school-of-element';
 import { newMake } from '#core/make/new-make';
 import { areaMm2Of } from '#core/make/picture-lookup';
 import { madeUpColoured, madeUpTable } from '../../../tests/made-up-make';
@@ -8,21 +16,59 @@ import { recipeOfPicture } from './recipe';
 import { recipeFile } from './recipe-file';
 import { recipeFileSchema } from '#model/recipe-file';
 import { layMarks } from './lay-marks';
-import { readySchools, schoolById, schoolOfColouring, schoolOfElement, schoolsToChoose } from './schools';
+import { readySchools, schoolById, schoolOfColouring, schoolsToChoose } from './schools';
 
 const byId = (id: string) => schoolById(id);
 
 it("the schools that come with the program are rows of the form that a maker's own have", () => {
   expect(z.array(schoolSchema).parse(readySchools)).toEqual(readySchools);
-  expect(schoolsToChoose().map(({ id }) => id)).toEqual(['wetBaseDarkToLight', 'palestDeepestMiddle']);
+  expect(schoolsToChoose().map(({ id }) => id)).toEqual([
+    ...['wetBaseDarkToLight', 'palestDeepestMiddle', 'darkToLight', 'lightToDarkAndBack', 'stepwise'],
+    ...['darkLightPair', 'highlightKeptWhite', 'featherFromCentre', 'midtoneBeforeShadow'],
+  ]);
+  // With hues by place they are the ten of the trade; the last row is for halos.
+  expect(readySchools.map(({ ladders }) => ladders).slice(9)).toEqual(['byPlace', 'outside']);
 });
 
+/** First marks of each school on three markers, as practitioners tell them (common practice, no source). */
+const onThree: Record<string, (number | null)[]> = {
+  wetBaseDarkToLight: [0, 2, 1, 0],
+  palestDeepestMiddle: [0, 2, 1],
+  darkToLight: [2, 1, 0, 2, 1, 0],
+  lightToDarkAndBack: [0, 1, 2, 1, 0],
+  stepwise: [0, 1, 0, 2, 1],
+  darkLightPair: [2, 1, 0, 2, 0],
+  highlightKeptWhite: [1, 2, 1, 0],
+  featherFromCentre: [0, 2, 1],
+  midtoneBeforeShadow: [0, 1, 2, 1],
+};
+
 describe.each(schoolsToChoose().map(({ id }) => id))('school %s', (id) => {
-  it.each([1, 2, 3, 4, 5, 6])('uses every one of %i rungs, starts with the palest all over and sets the deepest next', (rungs) => {
+  it.each([1, 2, 3, 4, 5, 6])('uses every one of %i rungs and ends blended', (rungs) => {
     const marks = layMarks(byId(id), rungs);
     expect(new Set(marks.map(({ rung }) => rung)).size).toBe(rungs);
-    expect(marks[0]).toMatchObject({ rung: 0, place: { kind: 'allOver' }, coat: 1, reaches: 'all', afterDry: false });
-    if (rungs > 1) expect(marks[1]).toMatchObject({ rung: rungs - 1, place: { kind: 'band', band: rungs - 1 }, reaches: 'itsPlace' });
+    const last = marks.at(-1);
+    if (rungs > 1) expect([last?.rung, last?.place.kind], 'the deepest alone is never the last').not.toEqual([rungs - 1, 'band']);
+    for (const { place } of marks) if (place.kind !== 'allOver') expect(place.band).toBeLessThan(rungs);
+  });
+
+  it('lays three markers as it is told', () => {
+    expect(layMarks(byId(id), 3).map(({ rung }) => rung)).toEqual(onThree[id]);
+  });
+
+  it.each([2, 3, 4])('a second coat on %i rungs is deeper, stops lower and leaves some bare; the wetting is not done again', (rungs) => {
+    const one = layMarks(byId(id), rungs);
+    const two = layMarks(byId(id), rungs, { coats: 2, hasDarker: true });
+    expect(two.slice(0, one.length)).toEqual(one);
+    const second = two.slice(one.length);
+    const mostBefore = Math.max(...one.map(({ coat }) => coat));
+    expect(second.length).toBeGreaterThan(0);
+    for (const { coat } of second) expect(coat).toBeGreaterThan(mostBefore - 1);
+    expect(
+      second.some(({ rung, leaves }) => rung === rungs && leaves === 'itsUpperEdge'),
+      'the darker marker',
+    ).toBe(true);
+    expect(two.filter(({ purpose }) => purpose === 'wet the paper').length).toBeLessThanOrEqual(1);
   });
 });
 
@@ -34,7 +80,26 @@ it('wet base, then dark to light: each step lighter, the palest over all last (c
     [1, 1],
     [0, 2],
   ]);
-  expect(layMarks(byId('palestDeepestMiddle'), 3).map(({ rung }) => rung)).toEqual([0, 2, 1]);
+});
+
+it('what is too tiny gets one marker, once; until happy is a mark; what a step asks for that is not there is left out', () => {
+  expect(layMarks(byId('wetBaseDarkToLight'), 3, { isTooTiny: true })).toMatchObject([{ rung: 1, stroke: 'solid', nib: 'fine' }]);
+  expect(layMarks(byId('palestDeepestMiddle'), 3, { untilHappy: true }).at(-1)).toMatchObject({ isRepeat: true, rung: null });
+  const [part] = byId('wetBaseDarkToLight').marks;
+  if (!part) expect.fail();
+  const asksForFourth = { marks: [part, { ...part, rung: 'fourth' as const, place: 'ownBand' as const }] };
+  expect(layMarks(asksForFourth, 3).map(({ rung }) => rung)).toEqual([0]);
+  expect(layMarks(asksForFourth, 4).map(({ rung }) => rung)).toEqual([0, 3, 0]);
+  expect(layMarks({ marks: [{ ...part, rung: 'fifth' }] }, 2).length, 'nothing of it is left: all is laid in turn').toBeGreaterThan(0);
+});
+
+it('the second coat of a wet base leaves some of the first bare (common practice, no source)', () => {
+  const second = layMarks(byId('wetBaseDarkToLight'), 3, { coats: 2 }).slice(4);
+  expect(second.map(({ rung, leaves }) => [rung, leaves])).toEqual([
+    [2, 'itsUpperEdge'],
+    [1, undefined],
+    [0, 'someBare'],
+  ]);
 });
 
 it('hues laid over each other: each in its place in turn, the last one over all unites them (common practice, no source)', () => {
@@ -49,19 +114,129 @@ it('hues laid over each other: each in its place in turn, the last one over all 
 it('a mark takes the nib that the narrowest place asks for, where its part does not say', () => {
   const [part] = byId('wetBaseDarkToLight').marks;
   if (!part) expect.fail();
-  const school = { marks: [part, { ...part, nib: 'brush' as const }], oneMarker: [part] };
-  expect(layMarks(school, 2, 'fine').map(({ nib }) => nib)).toEqual(['fine', 'brush']);
+  const school = { marks: [part, { ...part, nib: 'brush' as const }] };
+  expect(layMarks(school, 2, { nib: 'fine' }).map(({ nib }) => nib)).toEqual(['fine', 'brush']);
 });
 
-it('an element has the school that was chosen for it, else that of its colouring, else that of the make; one that is no more falls away', () => {
-  const ladder = { rungs: ['a', 'b'].map((code) => ({ markerId: code, code })) };
+describe('the school of an element', () => {
+  const ladder = { rungs: ['a', 'b', 'c'].map((code) => ({ markerId: code, code })) };
+  const bare = { id: 'e', name: 'e', regionIds: ['r1'], ladder };
   const make = { school: 'wetBaseDarkToLight' };
-  const own = schoolOfColouring(make, { school: 'palestDeepestMiddle' });
-  expect([schoolOfColouring(make, {}).id, own.id]).toEqual(['wetBaseDarkToLight', 'palestDeepestMiddle']);
-  expect(schoolOfElement({ ladder }, own).id).toBe('palestDeepestMiddle');
-  expect(schoolOfElement({ ladder, school: 'wetBaseDarkToLight' }, own).id).toBe('wetBaseDarkToLight');
-  expect(schoolOfElement({ ladder, school: 'gone' }, own).id).toBe('palestDeepestMiddle');
-  expect(schoolOfElement({ ladder: { ...ladder, order: 'place' }, school: 'wetBaseDarkToLight' }, own).id).toBe('huesByPlace');
+  const labs = [80, 60, 40].map((L) => ({ L, a: 0, b: 0 }));
+  const of = (element: object, ofAll: School | null, more: object = {}) =>
+    schoolForElement({ ...bare, ...element }, { make: {}, ofAll, areaMm2: 400, labs, isTooTiny: false, ...more });
+
+  it('is the one that was chosen for it, else that of its colouring, else that of the make, else what suits it; one that is gone is told', () => {
+    const own = schoolOfColouring(make, { school: 'palestDeepestMiddle' });
+    expect([schoolOfColouring(make, {})?.id, own?.id]).toEqual(['wetBaseDarkToLight', 'palestDeepestMiddle']);
+    expect(schoolOfColouring({ school: asFitsSchool }, {})).toBeNull();
+    expect(of({}, own).school.id).toBe('palestDeepestMiddle');
+    expect(of({ school: 'wetBaseDarkToLight' }, own)).toMatchObject({ school: { id: 'wetBaseDarkToLight' }, isGone: false });
+    expect(of({ school: 'gone' }, own)).toMatchObject({ school: { id: 'palestDeepestMiddle' }, isGone: true });
+    expect(of({ ladder: { ...ladder, order: 'place' }, school: 'wetBaseDarkToLight' }, own).school.id).toBe('huesByPlace');
+    expect(of({ kind: 'petal' }, null)).toMatchObject({
+      school: { id: 'featherFromCentre' },
+      recommended: { school: 'featherFromCentre' },
+    });
+  });
+
+  it('is recommended from what it is, with a reason (common practice, no source)', () => {
+    const told = (element: object, more: object = {}) => {
+      const { recommended } = of(element, null, more);
+      return recommended && `${recommended.school}: ${recommended.reason}`;
+    };
+    const yellowBrown = [
+      { L: 90, a: 0, b: 60 },
+      { L: 80, a: 5, b: 70 },
+      { L: 40, a: 30, b: 15 },
+    ];
+    expect(told({}, { areaMm2: 2000 })).toMatch(/^wetBaseDarkToLight: 20.0 cm² dry quickly/);
+    expect(told({}, { areaMm2: 100 })).toMatch(/^darkToLight: 1.0 cm²/);
+    expect(told({}, { labs: labs.slice(1) })).toBe('darkLightPair: two markers');
+    expect(told({}, { labs: yellowBrown })).toMatch(/^midtoneBeforeShadow: .*another hue/);
+    expect(told({ kind: 'skin' })).toMatch(/^lightToDarkAndBack/);
+    expect(told({ light: { highlight: 0.3 } })).toMatch(/^highlightKeptWhite: .*white/);
+    expect(told({ regionIds: ['r1', 'r2', 'r3', 'r4', 'r5', 'r6'] }, { areaMm2: 300 })).toBe('stepwise: 6 small areas');
+    expect(told({}, { isTooTiny: true })).toBeNull();
+    const usually = madeUpColoured({
+      elements: ['x', 'y', 'z'].map((id) => ({ id, name: id, regionIds: [], kind: 'fur' as const, school: 'darkToLight' })),
+    });
+    const colourings = [{ ...usually.colouring, treatments: ['x', 'y'].map((id) => ({ id, school: 'darkToLight' })) }];
+    expect(told({ kind: 'fur' }, { make: { pictures: [{ ...usually, colourings }] } })).toBe('darkToLight: you mostly take it for fur');
+  });
+});
+
+describe('extras', () => {
+  it('are rows whose marks are parts of schools, and stand in an order in which what must be dry comes first', () => {
+    for (const { marks } of extraKinds)
+      expect(z.array(schoolPartSchema).safeParse(marks.map(({ driesS: _, ...part }) => part)).success).toBe(true);
+    expect([...elementExtraSchema.options, ...pictureExtraSchema.options].sort()).toEqual(extraKinds.map(({ id }) => id).sort());
+    const names = (wanted: Extra[]) => orderExtras(wanted).kinds.map(({ id }) => id);
+    expect(names(['hardHighlight', 'softHighlight', 'dots', 'gloss'])).toEqual(['dots', 'softHighlight', 'hardHighlight', 'gloss']);
+    const all = names(elementExtraSchema.options.slice());
+    for (const { id, after } of extraKinds)
+      for (const one of after) if (all.includes(id)) expect(all.indexOf(one)).toBeLessThan(all.indexOf(id));
+  });
+
+  it('texture dots want 30 to 60 s of drying, the two darkest, and the palest pushing some back (common practice, no source)', () => {
+    const dots = extraKinds.find(({ id }) => id === 'dots');
+    if (!dots) expect.fail();
+    expect(marksOfExtra(dots, 4).map(({ rung, stroke, driesS }) => [rung, stroke, driesS])).toEqual([
+      [3, 'dots', [30, 60]],
+      [2, 'dots', undefined],
+      [0, 'dots', undefined],
+    ]);
+    expect(marksOfExtra(dots, 1)).toHaveLength(1);
+  });
+
+  it('of which each waits for the other: the round is told, and they stand as they always do', () => {
+    const round = orderExtras(['softHighlight', 'hardHighlight'], [{ one: 'white gel pen', other: 'White pencil' }]);
+    expect(round.cycle?.sort()).toEqual(['White gel pen', 'White pencil']);
+    expect(round.kinds.map(({ id }) => id)).toEqual(['softHighlight', 'hardHighlight']);
+    const turned = orderExtras(['dots', 'stripes'], [{ one: 'Freehand stripes', other: 'Texture dots' }]);
+    expect([turned.cycle, turned.kinds.map(({ id }) => id)]).toEqual([null, ['stripes', 'dots']]);
+  });
+});
+
+describe('what goes with what', () => {
+  it('is known by name, by sort, and else has to be tested; the maker’s own words go before ours', () => {
+    const ink = { name: alcoholInk };
+    expect(goesWith({ name: 'Snow', sort: 'marker card' }, ink).verdict).toBe('goes well');
+    expect(goesWith(ink, { name: 'X', sort: 'solvent ink' }).verdict).toBe('not');
+    expect(goesWith({ name: 'Snow' }, ink).words).toMatch(/test it on a scrap/);
+    const own = [{ id: 'o', one: 'alcohol ink', other: 'snow', verdict: 'not' as const, words: 'Bleeds.' }];
+    expect(goesWith({ name: 'Snow', sort: 'marker card' }, ink, own).words).toBe('Bleeds.');
+    expect(z.array(goesWithSchema).parse(knownGoesWith)).toHaveLength(knownGoesWith.length);
+  });
+
+  it('the last one taken is found, and a name that is not there any more stays a name', () => {
+    const supplies = [
+      { id: 'a', kind: 'paper' as const, name: 'Snow', takenTurn: 3 },
+      { id: 'b', kind: 'paper' as const, name: 'Oat', takenTurn: 5 },
+      { id: 'c', kind: 'line ink' as const, name: 'Night', takenTurn: 9 },
+    ];
+    expect(lastTaken('paper', supplies)?.name).toBe('Oat');
+    expect(lastTaken('gloss', supplies)).toBeUndefined();
+    expect(supplyNamed('paper', 'snow', supplies)).toMatchObject({ name: 'Snow', isThere: true });
+    expect(supplyNamed('paper', 'Gone', supplies)).toEqual({ name: 'Gone', isThere: false });
+  });
+});
+
+it('what to mind is said at the mark where it matters, once, with what helps', () => {
+  const rack = [
+    { id: 'a', code: 'A', owned: true, lab: { L: 90, a: 0, b: 0 } },
+    { id: 'b', code: 'B', owned: true, lab: { L: 50, a: 0, b: 0 }, state: 'leaking' as const },
+    { id: 'c', code: 'C', owned: true, lab: { L: 40, a: 0, b: 0 } },
+  ];
+  const note = { firstId: 'b', secondId: 'c', verdict: 'refuses' as const, reason: '' as const, on: '2026-01-01' };
+  const marks = layMarks(byId('wetBaseDarkToLight'), 3);
+  const minds = mindsAtMarks(marks, rack, noteLookup([note]));
+  // Palest, deepest, middle, palest: the middle meets the deepest before it, and the palest the middle.
+  expect(minds[0]).toEqual([]);
+  expect(minds[1]).toEqual([]);
+  expect(minds[2]?.join(' ')).toMatch(/B is leaking: .*other cap.*B to C: you noted that they refuse to blend: touch tip to tip/);
+  expect(minds[2]?.join(' ')).toMatch(/A to B: a wide step of 40 L\*: go tip to tip/);
+  expect(mindsAtMarks(marks, [rack[0], undefined, rack[2]], noteLookup([]))[2]?.join()).toMatch(/no longer in the rack: take the nearest/);
 });
 
 describe('recipe of a picture', () => {
@@ -73,7 +248,7 @@ describe('recipe of a picture', () => {
     ...(markerIds.length > 0 ? { ladder: { rungs: markerIds.map((markerId) => ({ markerId, code: markerId.toUpperCase() })) } } : {}),
   });
   const elements = [element('coat', 'r1', 'dark1', 'dark2'), element('scarf', 'r2', 'gold1', 'gold2'), element('boot', 'r3')];
-  const { table } = madeUpTable(['r1', 'r2', 'r3']);
+  const { table } = madeUpTable(['r1', 'r2', 'r3'], 300);
   const picture = madeUpColoured({ elements });
   const make = newMake({ id: 'm', name: 'm' });
   const rack = [marker('dark1', 50), marker('dark2', 30), marker('gold1', 90, 60), marker('gold2', 70, 60)];
@@ -114,6 +289,63 @@ describe('recipe of a picture', () => {
       JSON.parse(JSON.stringify(recipeFile({ ...make, pictures: [both] }, both, recipeOfPicture(make, both, [], table), []))),
     );
     expect(Object.fromEntries(file.elements.map(({ name, order }) => [name, order]))).toEqual({ petal: 'place', scarf: undefined });
+  });
+
+  it('writes coats, extras, what is too tiny, and what of a make its schools and markers no longer have', () => {
+    const coats = { passes: 2 as const, darker: { markerId: 'dark2', code: 'DARK2' } };
+    const coat = {
+      ...element('coat', 'r1', 'gold1', 'gold2', 'dark1'),
+      coats,
+      extras: ['dots' as const, 'hardHighlight' as const],
+      school: 'thrown away',
+    };
+    const one = madeUpColoured({ elements: [coat] });
+    const [own] = recipeOfPicture(make, one, rack, table).elements;
+    expect(own?.notes.join(' ')).toMatch(/no longer among yours/);
+    expect(own?.darker).toEqual(coats.darker);
+    const second = own?.marks.filter(({ markerId }) => markerId === 'dark2') ?? [];
+    expect(second.map(({ where, purpose }) => `${where}: ${purpose}`)).toEqual([
+      'on the shadow, not as far up: deeper, and not as far up as the coat before',
+    ]);
+    const texts = own?.marks.map(({ code, where, how, purpose }) => `${code} ${where}, ${how}: ${purpose}`) ?? [];
+    expect(texts).toContain('GOLD1 all over, leaving some bare, light circles: blend, and leave some of the first coat bare');
+    expect(texts.find((text) => text.includes('dots'))).toMatch(/^DARK1 .*when it has dried 30 to 60 s: texture/);
+    expect(texts.at(-1)).toMatch(/^white gel pen .*when it has dried 1 to 2 minutes/);
+    expect(pullList({ elements: own ? [own] : [] }).map(({ code }) => code)).toEqual(['GOLD1', 'DARK1', 'GOLD2', 'DARK2']);
+    const tiny = recipeOfPicture(make, one, rack, madeUpTable(['r1'], 5).table).elements[0];
+    expect([tiny?.notes[0], tiny?.marks[0]?.code, tiny?.marks[0]?.how]).toEqual([
+      'Too tiny to blend: one marker of its ladder, once.',
+      'GOLD2',
+      'solid',
+    ]);
+    const gone = recipeOfPicture(make, one, rack.slice(1), table).elements[0];
+    expect(gone?.marks.flatMap(({ minds }) => minds).join(' ')).toMatch(/no longer in the rack: take the nearest/);
+  });
+
+  it('tells places by what is seen, ways of strokes too, and what an own school misses', () => {
+    const [own] = readySchools;
+    if (!own) expect.fail();
+    const school = { ...own, id: 'mine', name: 'Mine', marks: own.marks.map((part) => ({ ...part, rung: 'fourth' as const })) };
+    const part = { partMm2: 100, bandMm2: 20, part: null, side: 'left', isAlongEdge: true, shape: 'compact' } as const;
+    const beside = [{ owner: 2, on: 'top' as const, isInFront: true }];
+    const whereabouts = new Map([['coat', [[{ ...part, beside: [] }], [{ ...part, beside }]]]]);
+    const ways = new Map([['coat', { isOutwards: true, ways: [[[0, 0] as const, [5, 5] as const]] }]]);
+    const two = madeUpColoured({ elements: [element('coat', 'r1', 'gold1', 'dark1'), element('Scarf', 'r2')] });
+    const recipe = recipeOfPicture({ school: 'featherFromCentre' }, two, rack, table, { seen: { whereabouts, ways } });
+    expect(recipe.elements[0]?.marks.map(({ code, where, how }) => `${code} ${where}, ${how}`)).toEqual([
+      'GOLD1 all over, solid',
+      'DARK1 along the left edge and under the scarf, flicks that lift off from the centre out',
+      'GOLD1 all over, light circles',
+    ]);
+    const byMine = recipeOfPicture({ school: 'mine' }, two, rack, table, { supplies: { ...noSupplies, schools: [school] } });
+    expect(byMine.elements[0]?.notes[0]).toMatch(/“Mine” takes a fourth marker; its ladder has 2. That step is left out/);
+    expect(byMine.elements[0]?.marks.length).toBeGreaterThan(0);
+    expect(recipeOfPicture({ school: 'mine' }, two, rack, table).school, 'thrown away while a make uses it').toBe('wetBaseDarkToLight');
+    expect(
+      recipeOfPicture(make, { ...two, colouring: { ...two.colouring, extras: ['edgeMarker', 'outlineRepeats'] } }, rack).finish.map(
+        ({ code }) => code,
+      ),
+    ).toEqual(['line pen', 'edge marker']);
   });
 
   it('keeps two markers of one code apart, and writes only colours that say where they come from', () => {

@@ -10,6 +10,8 @@ import type { Batch } from '#model/operation';
 import type { Preparation } from '#model/preparation';
 import { CallProblem, call, jsonPost } from '#islands/shared/server-calls.ts';
 import { newColouring } from '#core/make/coloured';
+import { lastTaken } from '#core/technique/goes-with';
+import { fetchSupplies } from '#islands/shared/supplies-fetched.ts';
 
 /** Sends a file to be looked at and kept. @throws CallProblem that says what is wrong with it. */
 export async function bringIn(file: File): Promise<OriginalAnswer> {
@@ -34,6 +36,9 @@ type Wish = {
 async function pictureOf({ name, widthMm, fileName, original, preparation }: Wish): Promise<Picture> {
   const grey = await call(decodeAnswerSchema, '/api/pictures', jsonPost({ originalSha256: original.sha256, widthMm, preparation }));
   const id = crypto.randomUUID();
+  // Paper and line ink are those of last time, until the maker says otherwise.
+  const { supplies } = await fetchSupplies();
+  const [paper, lineInk] = [lastTaken('paper', supplies)?.name, lastTaken('line ink', supplies)?.name];
   return {
     id,
     name,
@@ -48,7 +53,7 @@ async function pictureOf({ name, widthMm, fileName, original, preparation }: Wis
     bodies: [],
     fronts: [],
     cuts: [],
-    colourings: [newColouring(id)],
+    colourings: [{ ...newColouring(id), ...(paper ? { paper } : {}), ...(lineInk ? { lineInk } : {}) }],
   };
 }
 

@@ -16,10 +16,10 @@ const manyMarkers = 22;
 const fewMarkers = 16;
 
 /** Half a sheet, to lie beside the picture: each marker with its box to tick. */
-export function HalfSheet({ make, picture, table, rack }: PrintedPicture) {
+export function HalfSheet({ make, picture, table, rack, supplies }: PrintedPicture) {
   if (!picture) return <p>This make has no picture yet.</p>;
   const byId = rowsById(rack.markers);
-  const pulled = pullList(writtenPlan(make, picture, rack.markers, table));
+  const pulled = pullList(writtenPlan(make, picture, rack.markers, table, { supplies }));
   const nameOf = markerNames(rack);
   return (
     <div

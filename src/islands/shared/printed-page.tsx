@@ -2,6 +2,7 @@ import { type ReactNode, useState } from 'react';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { Make } from '#model/make';
 import type { Rack } from '#model/marker';
+import type { Supplies } from '#model/supplies';
 import type { IndexedTable } from '#core/make/region-tables';
 import { colouredPicture } from '#core/make/coloured';
 import { withAssumedColours } from '#core/markers/assumed-colour';
@@ -9,9 +10,16 @@ import { Button } from '#ui/controls/button.tsx';
 import { ProblemNotice } from '#ui/words/notice.tsx';
 import { fetchPicture } from './make-parts';
 import { fetchRack } from './rack-fetched';
+import { fetchSupplies } from './supplies-fetched';
 import { useFetched } from './use-fetched';
 
-export type PrintedPicture = { make: Make; picture: ColouredPicture | undefined; table: IndexedTable | undefined; rack: Rack };
+export type PrintedPicture = {
+  make: Make;
+  picture: ColouredPicture | undefined;
+  table: IndexedTable | undefined;
+  rack: Rack;
+  supplies: Supplies;
+};
 
 type Props = {
   makeId: string;
@@ -31,9 +39,10 @@ export function PrintedPage({ makeId, what, children }: Props) {
     problem,
     again,
   } = useFetched(`${makeId} ${pictureId ?? ''} ${colouringId ?? ''}`, async (): Promise<PrintedPicture> => {
-    const [{ picture, ...parts }, rack] = await Promise.all([fetchPicture(makeId, pictureId), fetchRack()]);
+    const [{ picture, ...parts }, rack, supplies] = await Promise.all([fetchPicture(makeId, pictureId), fetchRack(), fetchSupplies()]);
     return {
       ...parts,
+      supplies,
       picture: picture && colouredPicture(picture, colouringId),
       rack: { ...rack, markers: withAssumedColours(rack.markers) },
     };

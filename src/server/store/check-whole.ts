@@ -15,6 +15,7 @@ import { readBlob } from './blobs';
 import { checkKept } from './kept';
 import { readStored } from './make-rows';
 import { readRack } from './rack';
+import { readSupplies } from './supplies';
 
 /** Width and height as the header of a PNG states them (PNG Third Edition, 11.2.2 IHDR); null for what is none. */
 function pngSize(bytes: Buffer): [number, number] | null {
@@ -100,5 +101,8 @@ export async function checkWhole(database: Database, kinds = keptKinds): Promise
   await checkKept(database, kept, kinds);
   const { unreadable } = await readRack(database);
   if (unreadable.length > 0) throw new Error(`The rack in the file cannot be read: ${unreadable.slice(0, 5).join(', ')}.`);
+  const beside = await readSupplies(database);
+  if (beside.unreadable.length > 0)
+    throw new Error(`Papers, inks or schools in the file cannot be read: ${beside.unreadable.slice(0, 5).join(', ')}.`);
   return { makes: ids.length };
 }

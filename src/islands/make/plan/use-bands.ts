@@ -10,7 +10,9 @@ import type { SceneEdge } from '#core/plan/scene-entries';
 import type { BandPlace } from '#core/scene/band-places';
 import type { PlanSource } from '#model/plan-source';
 import { paintBands, paintForm } from '#core/scene/paint-bands';
-import { coloursOfBands } from '#core/scene/band-colours';
+import { type BandFocus, coloursOfBands, fadedBut } from '#core/scene/band-colours';
+import { fallingElements } from '#core/make/falling-elements';
+import type { SeenBands } from '#core/technique/recipe';
 import { livingWorker } from '#islands/shared/living-worker.ts';
 import { type NewestWish, newestWish } from '#islands/shared/newest-wish.ts';
 import { useSettled } from '#islands/shared/use-settled.ts';
@@ -34,6 +36,8 @@ export type Bands = {
   contacts: readonly Contact[];
   /** Ids of the elements in the order of their numbers in the band map. */
   ids: readonly string[];
+  /** Where bands lie and how strokes go, by element id, where it was asked for; undefined: not known yet. */
+  seen: SeenBands | undefined;
   /** Whether what is painted is whole and of what is asked now; while the lamp moves it is not. */
   isSettled: boolean;
   problem: string | null;
@@ -44,7 +48,7 @@ export type Bands = {
 export type ElementEdge = SceneEdge & { elementId: string };
 
 type Painted = Omit<Bands, 'problem' | 'tryAgain' | 'isSettled'>;
-const noBands: Painted = { paint: null, areasMm2: new Map(), places: new Map(), edges: [], contacts: [], ids: [] };
+const noBands: Painted = { paint: null, areasMm2: new Map(), places: new Map(), edges: [], contacts: [], ids: [], seen: undefined };
 
 export type BandsOptions = {
   table: IndexedTable | undefined;
@@ -60,18 +64,34 @@ export type BandsOptions = {
   withEdges?: boolean;
   /** Whether it is asked for which elements touch. Default false. */
   withContacts?: boolean;
+  /** Whether it is asked for where each band lies. Default false. */
+  withWhereabouts?: boolean;
+  /** Bands that stand out, the rest faded. Default: none does. */
+  focus?: BandFocus | null;
   /** Forms and bands are computed only where they are shown; what was computed is kept for the next time. */
   isShown: boolean;
 };
 
 /** A picture of more px than this is shown coarse first: an A4 page has 8.7 million. */
 const mostAtOncePx = 4_000_000;
-const nothingBeside: PlanRequest['wants'] = { form: false, edges: false, contacts: false };
+const nothingBeside: PlanRequest['wants'] = { form: false, edges: false, contacts: false, whereabouts: false };
 
 /** The bands of a picture in the colours of its markers: a worker tells what it comes to, and this paints it. */
 export function useBands(
   picture: ColouredPicture | undefined,
-  { table, labels, source, isMoving, markers, isShown, view = 'bands', withEdges = false, withContacts = false }: BandsOptions,
+  {
+    table,
+    labels,
+    source,
+    isMoving,
+    markers,
+    isShown,
+    view = 'bands',
+    withEdges = false,
+    withContacts = false,
+    withWhereabouts = false,
+    focus = null,
+  }: BandsOptions,
 ): Bands {
   const [plan, setPlan] = useState<NewestWish<PlanRequest> | null>(null);
   const [mapped, setMapped] = useState<{ request: PlanRequest | 'draft'; answer: PlanAnswer } | null>(null);
@@ -152,7 +172,8 @@ export function useBands(
       ? {
           source,
           resolution: isMoving ? ('half' as const) : ('full' as const),
-          wants: { form: view === 'form', edges: withEdges, contacts: withContacts },
+          wants: { form: view === 'form', edges: withEdges, contacts: withContacts, whereabouts: withWhereabouts },
+          falling: withWhereabouts ? fallingElements(picture) : [],
         }
       : null,
   );
@@ -168,20 +189,26 @@ export function useBands(
   );
   useLayoutEffect(() => {
     if (!mapped || !colours) return setBands(noBands);
-    const { map, ids, pixels, places, form, edges, contacts } = mapped.answer;
+    const { map, ids, pixels, places, form, edges, contacts, whereabouts, ways } = mapped.answer;
+    const byElement = <T>(rows: readonly T[]) => new Map(ids.map((id, index) => [id, rows[index] as T]));
     const pxMm2 = (map.scale / pxPerMm) ** 2;
     setBands({
       paint:
         view === 'form' && form
           ? canvasOf(paintForm(form.greys), form.width, form.height)
-          : canvasOf(paintBands(map, colours), map.width, map.height),
+          : canvasOf(
+              paintBands(map, focus ? fadedBut(colours, ids.indexOf(focus.elementId), focus.bands) : colours),
+              map.width,
+              map.height,
+            ),
       areasMm2: new Map(ids.map((id, index) => [id, (pixels[index] ?? []).map((count) => count * pxMm2)])),
       places: new Map(ids.map((id, index) => [id, places[index] ?? []])),
       edges: edges.map((edge) => ({ ...edge, elementId: ids[edge.element] ?? '' })),
       contacts,
       ids,
+      seen: whereabouts.length > 0 ? { whereabouts: byElement(whereabouts), ways: byElement(ways) } : undefined,
     });
-  }, [mapped, colours, pxPerMm, view]);
+  }, [mapped, colours, pxPerMm, view, focus]);
 
   const isSettled = bands.paint !== null && (!asked || (asked.resolution === 'full' && mapped?.request === asked));
   return useMemo(() => ({ ...bands, isSettled, problem, tryAgain }), [bands, isSettled, problem, tryAgain]);

@@ -49,13 +49,16 @@ export function useShownScene(
   const tables = useMake((own) => own.tables);
   const markers = useMake((own) => own.rack.markers);
   const isLampMoving = useMake((own) => own.lampInHand !== null);
-  const { bands: isShown = false, view = 'bands', edges = false, contacts = false, preview = null, isMoving = false } = shows;
+  const { bands: isShown = false, view = 'bands', edges = false, contacts = false, whereabouts = false, focus = null } = shows;
+  const { preview = null, isMoving = false } = shows;
   const shown = useMemo(() => pictureWith(make, preview, picture, tables), [make, preview, picture, tables]);
   const source = useMemo(() => shown && planSource(make, shown, lamp), [make, shown, lamp]);
   const bands = useBands(shown, {
     ...{ table, labels: raster.labels, source, view, markers, isShown },
     withEdges: edges,
     withContacts: contacts,
+    withWhereabouts: whereabouts,
+    focus,
     isMoving: isLampMoving || isMoving,
   });
   const parting = useParting({ picture, table, bands, markers }, preview !== null);

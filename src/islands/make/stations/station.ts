@@ -6,6 +6,7 @@ import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
 import type { PlaceMm } from '#model/reading';
 import type { IndexedTable } from '#core/make/region-tables';
+import type { BandFocus } from '#core/scene/band-colours';
 import type { NameTag } from '#ui/words/name-tags.tsx';
 import type { Nearness } from '#ui/picture/zoom-stage.tsx';
 import type { MakeStore } from '../document/make-store';
@@ -26,6 +27,10 @@ export type Shows = {
   view?: PaintView;
   edges?: boolean;
   contacts?: boolean;
+  /** Where each band lies in words, and how strokes go. */
+  whereabouts?: boolean;
+  /** Bands that stand out, the rest faded. Default: none does. */
+  focus?: BandFocus | null;
   /** As if these were done. */
   preview?: readonly Operation[] | null;
   /** What is tried moves under the hand: half the resolution is enough. */

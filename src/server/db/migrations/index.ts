@@ -5,6 +5,7 @@ import { installation } from './004-installation';
 import { blobsInSlices } from './005-blobs-in-slices';
 import { belongings } from './007-belongings';
 import { colourings } from './006-colourings';
+import { supplies } from './008-supplies';
 import type { Migration } from './migration';
 
 export const migrations: readonly Migration[] = [
@@ -15,4 +16,5 @@ export const migrations: readonly Migration[] = [
   blobsInSlices,
   colourings,
   belongings,
+  supplies,
 ];

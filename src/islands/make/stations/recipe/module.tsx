@@ -1,15 +1,33 @@
-import type { Seen, StationModule } from '../station';
+import type { Desk, OverlayProps, Seen, StationModule } from '../station';
+import type { RecipeDeskState } from './recipe-desk';
 import { RecipeStation } from './recipe-station';
+import { WaysOverlay } from './ways-overlay';
 
-function Panel({ useMake, make, picture, table, chosenId }: Seen) {
+type Own = Seen & { useDesk: Desk<RecipeDeskState> };
+
+function Panel({ useMake, make, picture, table, bands, chosenId, useDesk }: Own) {
   const rack = useMake((state) => state.rack);
   const { edit, takeInHand } = useMake.getState();
   return (
     <RecipeStation
-      {...{ make, picture, table, rack, chosenId, edit }}
+      {...{ make, picture, table, rack, chosenId, edit, useDesk }}
+      seen={bands.seen}
       onChoose={(elementId) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId })}
     />
   );
 }
 
-export const station: StationModule<object> = { Panel };
+function Overlay({ picture, bands, chosenId, useDesk, width, height }: Own & OverlayProps) {
+  const focus = useDesk((desk) => desk.focus);
+  return <WaysOverlay {...{ picture, width, height }} seen={bands.seen} elementId={focus?.elementId ?? chosenId} />;
+}
+
+export const station: StationModule<RecipeDeskState> = {
+  Panel,
+  Overlay,
+  // While a line is touched its band stands out, and no outline of the element in hand beside it.
+  stage: ({ chosenId, picture }, { focus }) => ({
+    tinted: null,
+    ...(focus ? { chosen: [] } : chosenId === null ? {} : { chosen: picture.elements.find(({ id }) => id === chosenId)?.regionIds ?? [] }),
+  }),
+};

@@ -1,39 +1,50 @@
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import { counted } from '#core/make/counted';
-import type { Make } from '#model/make';
 import type { ColouredPicture } from '#model/coloured-picture';
-import type { School, SchoolId } from '#model/school';
+import { pictureExtraSchema } from '#model/extra';
+import type { Make } from '#model/make';
+import { asFitsSchool } from '#model/school';
+import { noSupplies } from '#model/supplies';
 import { nameOfColouring } from '#core/make/coloured';
 import type { IndexedTable } from '#core/make/region-tables';
 import { markerNames } from '#core/markers/marker-name';
 import { progressOfPicture } from '#core/make/progress';
-import type { ShownMarker } from '#core/markers/assumed-colour';
 import { writtenPlan } from '#core/plan/written';
+import { extraKinds } from '#core/technique/extras';
 import { layOut } from '#core/technique/lay-out';
-import type { RecipeElement } from '#core/technique/recipe';
-import { Choice } from '#ui/controls/choice.tsx';
-import { DoubleChip } from '#ui/ladder/double-chip.tsx';
-import { placeWords, recipeFile } from '#core/technique/recipe-file';
-import { schoolOfColouring, schoolsToChoose } from '#core/technique/schools';
+import type { SeenBands } from '#core/technique/recipe';
+import { recipeFile } from '#core/technique/recipe-file';
+import { allSchools, schoolOfColouring, schoolsToChoose } from '#core/technique/schools';
+import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
 import { printedAddress } from '#islands/shared/printed-address.ts';
 import { saveFile } from '#islands/shared/save-file.ts';
+import { useSupplies } from '#islands/shared/supplies-store.ts';
+import { Choice } from '#ui/controls/choice.tsx';
+import { ToggleChip } from '#ui/controls/toggle-chip.tsx';
 import { buttonLook, Button } from '#ui/controls/button.tsx';
-import { Ladder } from '#ui/ladder/ladder.tsx';
-import { chooseSchool, chooseSchoolOf } from './recipe-acts';
+import { DoubleChip } from '#ui/ladder/double-chip.tsx';
+import { ProblemNotice } from '#ui/words/notice.tsx';
 import type { MakeState, ShownRack } from '../../document/make-store';
-import { rungsToShow } from '../ladder-words';
-import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
 import { StationHeading } from '../station-heading';
+import type { Desk } from '../station';
+import { PaperAndInk } from './paper-and-ink';
+import { chooseSchool, nameSupply, turnFinish } from './recipe-acts';
+import type { RecipeDeskState } from './recipe-desk';
+import { MarkLine, RecipeSteps } from './recipe-steps';
+import { SchoolEditor } from './school-editor';
 
 type Props = {
   make: Make;
   picture: ColouredPicture;
   table: IndexedTable | undefined;
   rack: ShownRack;
+  /** Where bands lie; undefined: not known yet. */
+  seen: SeenBands | undefined;
   /** The element shown on the picture. */
   chosenId: string | null;
   onChoose: (elementId: string | null) => void;
   edit: MakeState['edit'];
+  useDesk: Desk<RecipeDeskState>;
 };
 
 /** A file name without signs that file systems refuse. */
@@ -41,27 +52,65 @@ function recipeFileName(name: string): string {
   return `Recipe ${name.replace(/[^\p{L}\p{N} -]+/gu, '').trim()}.json`;
 }
 
-/** The Recipe station: ladders, roles and marks in the order in which they are laid. */
-export function RecipeStation({ make, picture, table, rack, chosenId, onChoose, edit }: Props) {
+/** The Recipe station: paper and ink, schools, and the marks in the order in which they are laid. */
+export function RecipeStation({ make, picture, table, rack, seen, chosenId, onChoose, edit, useDesk }: Props) {
   const markers = rack.markers;
-  const recipe = useMemo(() => writtenPlan(make, picture, markers, table), [make, picture, markers, table]);
+  const { supplies, problem, load } = useSupplies();
+  const { schoolId, set } = useDesk();
+  useEffect(() => {
+    void load();
+  }, [load]);
+  const recipe = useMemo(
+    () => writtenPlan(make, picture, markers, table, { seen, supplies: supplies ?? noSupplies, pairNotes: rack.pairNotes }),
+    [make, picture, markers, table, seen, supplies, rack.pairNotes],
+  );
   const { whiteRegions } = progressOfPicture(picture);
   const nameOf = markerNames(rack);
-  const school = schoolOfColouring(make, picture.colouring);
+  const schools = allSchools(supplies?.schools);
+  const school = schoolOfColouring(make, picture.colouring, schools);
+  const of = nameOfColouring(picture);
+  const own = supplies?.schools ?? [];
   return (
     <section aria-labelledby="recipe-heading" className="space-y-4">
       <StationHeading id="recipe-heading">Recipe of {picture.name}</StationHeading>
-      <div>
-        <Choice
-          label="School"
-          labelAt="above"
-          className="max-w-96"
-          options={schoolsToChoose().map(({ id, name }) => ({ value: id, name }))}
-          value={school.id}
-          onChoose={(id) => edit(chooseSchool(nameOfColouring(picture), id))}
+      {problem && (
+        <ProblemNotice problem={problem}>
+          <Button onClick={() => void load()}>Try again</Button>
+        </ProblemNotice>
+      )}
+      <PaperAndInk colouring={picture.colouring} onName={(fields) => edit(nameSupply(of, fields))} />
+      {schoolId === null ? (
+        <div>
+          <Choice
+            label="School"
+            labelAt="above"
+            className="max-w-96"
+            options={[
+              { value: asFitsSchool, name: 'For each what suits it' },
+              ...schoolsToChoose(schools).map(({ id, name }) => ({ value: id, name })),
+            ]}
+            value={school?.id ?? asFitsSchool}
+            onChoose={(id) => edit(chooseSchool(of, id))}
+          />
+          <p className="mt-1 flex flex-wrap items-center gap-3 text-sm text-soft">
+            {school ? (school.suits ? `Suits ${school.suits}.` : 'Put together by you.') : 'Each element tells which, and why.'}
+            <Button
+              className="text-sm"
+              onClick={() => set({ schoolId: own.find(({ id }) => id === school?.id)?.id ?? crypto.randomUUID() })}
+            >
+              {own.some(({ id }) => id === school?.id) ? 'Change this school' : 'Put a school together'}
+            </Button>
+          </p>
+        </div>
+      ) : (
+        <SchoolEditor
+          key={schoolId}
+          id={schoolId}
+          begunFrom={school ?? schools[0]}
+          onKept={(id) => edit(chooseSchool(of, id))}
+          onClose={() => set({ schoolId: null })}
         />
-        <p className="mt-1 text-sm text-soft">Suits {school.suits}.</p>
-      </div>
+      )}
       <p className="flex flex-wrap gap-3">
         <a href={printedAddress(make.id, 'recipe', picture)} target="_blank" rel="noreferrer" className={buttonLook('plain')}>
           Print it
@@ -95,90 +144,43 @@ export function RecipeStation({ make, picture, table, rack, chosenId, onChoose, 
         {recipe.elements.map((element) => (
           <RecipeSteps
             key={element.elementId}
-            element={element}
-            markers={markers}
+            {...{ element, rack, schools, of, edit, onChoose, useDesk }}
+            treated={picture.elements.find(({ id }) => id === element.elementId)}
             isChosen={element.elementId === chosenId}
-            onChoose={onChoose}
             ofAll={school}
-            onSchool={(id) => edit(chooseSchoolOf(nameOfColouring(picture), element.elementId, id))}
           />
         ))}
       </ol>
       {recipe.elements.length === 0 && <p>No element has a ladder yet. Give one at Groups and the recipe writes itself.</p>}
+      {recipe.elements.length > 0 && (
+        <section aria-label="In the end">
+          <h3 className="text-base">In the end, the whole image</h3>
+          <div className="mt-1 flex flex-wrap gap-1">
+            {extraKinds
+              .filter((kind) => kind.of === 'picture')
+              .map(({ id, name }) => {
+                const extra = pictureExtraSchema.parse(id);
+                return (
+                  <ToggleChip key={id} isOn={picture.colouring.extras?.includes(extra) ?? false} onTurn={() => edit(turnFinish(of, extra))}>
+                    {name}
+                  </ToggleChip>
+                );
+              })}
+          </div>
+          <ol className="mt-1 space-y-1.5">
+            {recipe.finish.map((mark) => (
+              <MarkLine key={mark.number} mark={mark} />
+            ))}
+          </ol>
+          {recipe.finish.some(({ tool }) => tool === 'edgeMarker') && (
+            <p className="mt-1 border-l-4 border-ink pl-2 text-sm">
+              Blades and die machines: cut away from the hand, keep fingers and children off the rollers.
+            </p>
+          )}
+        </section>
+      )}
       {recipe.withoutLadder.length > 0 && <p>Still without a ladder: {recipe.withoutLadder.map(({ name }) => name).join(', ')}.</p>}
       {whiteRegions > 0 && <p>{counted(whiteRegions, 'area')} still white.</p>}
     </section>
-  );
-}
-
-/** Stands for no choice of its own. */
-const asAll = 'as-all';
-
-type StepsProps = {
-  element: RecipeElement;
-  markers: readonly ShownMarker[];
-  isChosen: boolean;
-  onChoose: (elementId: string | null) => void;
-  ofAll: School;
-  /** Null: as all. */
-  onSchool: (school: SchoolId | null) => void;
-};
-
-/** One element's ladder and marks; its name shows it on the picture. */
-function RecipeSteps({ element, markers, isChosen, onChoose, ofAll, onSchool }: StepsProps) {
-  return (
-    <li className={`py-3 ${isChosen ? 'bg-paper shadow-[inset_5px_0_0_var(--color-ink)]' : ''}`} data-element={element.name}>
-      <h3 className="px-2 text-lg">
-        <button
-          type="button"
-          aria-pressed={isChosen}
-          title={isChosen ? 'Show all of the picture' : 'Show it on the picture'}
-          className="min-h-8 text-left hover:underline"
-          onClick={() => onChoose(isChosen ? null : element.elementId)}
-        >
-          {element.name}
-        </button>{' '}
-        <span className="font-text text-sm font-normal text-soft">
-          {element.regions > 0 && `${counted(element.regions, 'area')}, `}
-          {(element.areaMm2 / 100).toFixed(1)} cm²{element.ownSchool && `. ${element.ownSchool}`}
-        </span>
-      </h3>
-      {isChosen && !element.isByPlace && (
-        <div className="px-2 pb-2">
-          <Choice
-            label={`School of ${element.name}`}
-            labelAt="above"
-            className="max-w-96"
-            options={[
-              { value: asAll, name: `As all: ${ofAll.name}` },
-              ...schoolsToChoose()
-                .filter(({ id }) => id !== ofAll.id || id === element.chosenSchool)
-                .map(({ id, name }) => ({ value: id, name })),
-            ]}
-            value={element.chosenSchool ?? asAll}
-            onChoose={(id) => onSchool(id === asAll ? null : id)}
-          />
-        </div>
-      )}
-      <div className="mt-1 flex gap-4 px-2">
-        <div className="shrink-0 self-start bg-paper px-2 py-1">
-          <Ladder
-            rungs={rungsToShow({ rungs: element.rungs }, markers).map((rung, index) => ({ ...rung, where: element.rungs[index]?.where }))}
-            height={210}
-            cutBelow
-          />
-        </div>
-        <ol className="flex-1 space-y-1.5">
-          {element.marks.map((mark) => (
-            <li key={mark.number} className="flex gap-2">
-              <span className="w-7 shrink-0 text-right font-code text-sm text-soft">{mark.number}</span>
-              <span>
-                <strong className="font-code">{mark.code}</strong> {placeWords(mark)}, {mark.stroke}: {mark.purpose}
-              </span>
-            </li>
-          ))}
-        </ol>
-      </div>
-    </li>
   );
 }

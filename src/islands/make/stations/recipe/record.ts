@@ -1,9 +1,9 @@
-import { create } from 'zustand';
 import { progressOfPicture } from '#core/make/progress';
 import type { StationRecord } from '../station';
+import { createRecipeDesk, type RecipeDeskState } from './recipe-desk';
 
-/** Where the marks stand in the order in which they are laid. Nothing is open there. */
-export const recipeStation: StationRecord<object> = {
+/** Where the marks stand in the order in which they are laid. */
+export const recipeStation: StationRecord<RecipeDeskState> = {
   id: 'recipe',
   name: 'Recipe',
   open: (_, picture) => {
@@ -11,7 +11,7 @@ export const recipeStation: StationRecord<object> = {
     return elements > elementsWithoutLadder ? `${elements - elementsWithoutLadder} written` : 'empty yet';
   },
   isOfColours: true,
-  createDesk: () => create<object>()(() => ({})),
-  shows: () => ({ bands: true }),
+  createDesk: createRecipeDesk,
+  shows: ({ focus }) => ({ bands: true, whereabouts: true, focus }),
   load: () => import('./module'),
 };

@@ -1,0 +1,21 @@
+import { create } from 'zustand';
+import type { BandFocus } from '#core/scene/band-colours';
+
+/** What is open at the Recipe station. */
+export type RecipeDeskState = {
+  /** What the touched line of the recipe is about: it stands out on the picture. */
+  focus: BandFocus | null;
+  /** The mark whose line was pressed, and stays. */
+  heldMark: number | null;
+  /** The school being put together: its id; null: none. */
+  schoolId: string | null;
+  set: (change: Partial<Omit<RecipeDeskState, 'set'>>) => void;
+};
+
+export const createRecipeDesk = () =>
+  create<RecipeDeskState>()((set) => ({
+    focus: null,
+    heldMark: null,
+    schoolId: null,
+    set: (change) => set(change),
+  }));

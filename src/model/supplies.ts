@@ -1,0 +1,45 @@
+import * as z from 'zod/mini';
+import { idSchema } from './id';
+import { schoolSchema } from './school';
+import { textSchema } from './text';
+
+/** What lies beside the markers: papers, inks of the lines, and what is put on top. */
+export const supplyKinds = ['paper', 'line ink', 'pencil', 'pen', 'gloss'] as const;
+export type SupplyKind = (typeof supplyKinds)[number];
+export const mostSupplyName = 80;
+
+/** One of the maker's papers, inks, pencils or pens. `sort`: what it is, so that it is known what it goes with (core/technique/goes-with.json). */
+export const supplySchema = z.object({
+  id: idSchema,
+  kind: z.enum(supplyKinds),
+  name: textSchema(mostSupplyName, { least: 1, empty: 'it needs a name' }),
+  sort: z.optional(textSchema(60)),
+  note: z.optional(textSchema(400)),
+  /** How many others of its kind were taken before it, so that the last one is known: it rises. */
+  takenTurn: z.optional(z.int().check(z.minimum(0), z.maximum(2_000_000_000))),
+});
+export type Supply = z.infer<typeof supplySchema>;
+
+/** `dry first`: the one must be dry before the other. */
+export const goesWithVerdicts = ['goes well', 'with care', 'not', 'dry first'] as const;
+
+/** What two things do with each other, told by their names, by their sorts, or by what is done. */
+export const goesWithSchema = z.object({
+  one: textSchema(mostSupplyName, { least: 1, empty: 'it is about two things' }),
+  other: textSchema(mostSupplyName, { least: 1, empty: 'it is about two things' }),
+  verdict: z.enum(goesWithVerdicts),
+  words: textSchema(200),
+});
+export type GoesWith = z.infer<typeof goesWithSchema>;
+/** The maker's own words on it. */
+export const ownGoesWithSchema = z.extend(goesWithSchema, { id: idSchema });
+export type OwnGoesWith = z.infer<typeof ownGoesWithSchema>;
+
+/** What the maker has beside the rack. */
+export const suppliesSchema = z.object({
+  supplies: z.array(supplySchema),
+  goesWith: z.array(ownGoesWithSchema),
+  schools: z.array(schoolSchema),
+});
+export type Supplies = z.infer<typeof suppliesSchema>;
+export const noSupplies: Supplies = { supplies: [], goesWith: [], schools: [] };

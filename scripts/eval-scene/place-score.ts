@@ -94,7 +94,7 @@ export function scorePlaces(figure: FigureTruth, lamp: Lamp): PlaceScore {
         score.neighbours++;
         if (isNamed === near > 0.3 * plain.edge.length) score.neighboursRight++;
       }
-      const words = partInWords(place, nameOf);
+      const words = partInWords([place], nameOf);
       score.told.push(`${figure.figure.name}, ${nameOf(index + 1)}, ${rung === 0 ? 'lightest' : 'deepest'}: ${words}`);
       const named = (name: string) =>
         byOwner.get(names.findIndex((own) => plainName(parts[own]?.name) === plainName(name)) + 1) ?? new Set<number>();

@@ -95,7 +95,13 @@ describe('measures', () => {
       { areaMm2: 5, narrowestMm: 2 },
       { areaMm2: 60, narrowestMm: 0.7 },
     ]);
-    expect(measureElement(element(['r1']), table)).toEqual({ areaMm2: 300, narrowestMm: 4, nib: 'brush', isTooTinyToBlend: false });
+    expect(measureElement(element(['r1']), table)).toEqual({
+      areaMm2: 300,
+      largestMm2: 300,
+      narrowestMm: 4,
+      nib: 'brush',
+      isTooTinyToBlend: false,
+    });
     expect(measureElement(element(['r1', 'r2']), table)).toMatchObject({
       areaMm2: 330,
       narrowestMm: 0.8,
@@ -104,7 +110,13 @@ describe('measures', () => {
     });
     expect(measureElement(element(['r3']), table)).toMatchObject({ nib: 'brush', isTooTinyToBlend: true });
     expect(measureElement(element(['r4']), table), 'long, but narrower than two strokes').toMatchObject({ isTooTinyToBlend: true });
-    expect(measureElement(element([]), table)).toEqual({ areaMm2: 0, narrowestMm: null, nib: null, isTooTinyToBlend: false });
+    expect(measureElement(element([]), table)).toEqual({
+      areaMm2: 0,
+      largestMm2: 0,
+      narrowestMm: null,
+      nib: null,
+      isTooTinyToBlend: false,
+    });
     expect([nibFor(1.19), nibFor(1.2)]).toEqual(['fine', 'brush']);
   });
 

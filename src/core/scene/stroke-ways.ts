@@ -108,6 +108,15 @@ function stepsFrom(pixels: readonly number[], root: readonly number[], width: nu
   return steps;
 }
 
+/** Each place but the ends half way to the middle of its neighbours. */
+function smoothed(way: StrokeWay): StrokeWay {
+  return way.map((place, index) => {
+    const [before, after] = [way[index - 1], way[index + 1]];
+    if (!before || !after) return place;
+    return [(place[0] + (before[0] + after[0]) / 2) / 2, (place[1] + (before[1] + after[1]) / 2) / 2] as const;
+  });
+}
+
 /** The way through a piece from its root: middles of what lies equally far from it. */
 function wayFrom(pixels: readonly number[], root: readonly number[], width: number): StrokeWay {
   const steps = stepsFrom(pixels, root, width);
@@ -120,7 +129,7 @@ function wayFrom(pixels: readonly number[], root: readonly number[], width: numb
     sum.x += i % width;
     sum.y += Math.floor(i / width);
   }
-  return sums.flatMap(({ count, x, y }) => (count === 0 ? [] : [[x / count, y / count] as const]));
+  return smoothed(sums.flatMap(({ count, x, y }) => (count === 0 ? [] : [[x / count, y / count] as const])));
 }
 
 /**

@@ -6,7 +6,14 @@ import type { IndexedTable } from '#core/make/region-tables';
 export type Nib = 'brush' | 'fine';
 
 /** What fits an element: its area, its narrowest place, the nib for it, and whether there is room to blend at all. */
-export type ElementMeasure = { areaMm2: number; narrowestMm: number | null; nib: Nib | null; isTooTinyToBlend: boolean };
+export type ElementMeasure = {
+  areaMm2: number;
+  /** Of its largest area. */
+  largestMm2: number;
+  narrowestMm: number | null;
+  nib: Nib | null;
+  isTooTinyToBlend: boolean;
+};
 
 /** A brush nib draws a line of about this width without pressure. Common practice, no source. */
 const brushLineMm = 1.2;
@@ -21,7 +28,13 @@ export function measureElement(element: ColouredElement, table: IndexedTable | u
   const areaMm2 = areaMm2Of(element, table);
   if (element.spot) {
     const widestMm = 2 * Math.max(...element.spot.strokes.map(({ radiusMm }) => radiusMm));
-    return { areaMm2, narrowestMm: widestMm, nib: nibFor(widestMm), isTooTinyToBlend: areaMm2 < tooTinyMm2 || widestMm < leastBlendMm };
+    return {
+      areaMm2,
+      largestMm2: areaMm2,
+      narrowestMm: widestMm,
+      nib: nibFor(widestMm),
+      isTooTinyToBlend: areaMm2 < tooTinyMm2 || widestMm < leastBlendMm,
+    };
   }
   const regions = element.regionIds.flatMap((id) => table?.byId.get(id) ?? []);
   const widths = regions.flatMap(({ narrowestMm }) => narrowestMm ?? []);
@@ -30,6 +43,7 @@ export function measureElement(element: ColouredElement, table: IndexedTable | u
   const isThin = widths.length > 0 && Math.max(...widths) < leastBlendMm / 2;
   return {
     areaMm2,
+    largestMm2: largest,
     narrowestMm,
     nib: narrowestMm === null ? null : nibFor(narrowestMm),
     isTooTinyToBlend: regions.length > 0 && (largest < tooTinyMm2 || isThin),
@@ -39,4 +53,12 @@ export function measureElement(element: ColouredElement, table: IndexedTable | u
 /** The nib that a narrowest place of so many mm asks for. */
 export function nibFor(narrowestMm: number): Nib {
   return narrowestMm < brushLineMm ? 'fine' : 'brush';
+}
+
+/** A larger area is coloured with the brush, and the fine nib takes its narrow places. Common practice, no source. */
+const brushMm2 = 60;
+
+/** Whether an element with narrow places is large enough for the brush all the same. */
+export function isLargeWithNarrowPlaces({ nib, largestMm2 }: Pick<ElementMeasure, 'nib' | 'largestMm2'>): boolean {
+  return nib === 'fine' && largestMm2 >= brushMm2;
 }

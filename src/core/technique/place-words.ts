@@ -34,7 +34,7 @@ const partNames: Record<Octant, string> = {
 };
 
 /** So many neighbours are named of a band, and so many places told apart where an element has several parts. */
-const [mostNeighbours, mostPlaces] = [2, 3] as const;
+const [mostNeighbours, mostPlaces] = [2, 2] as const;
 
 function sideWords({ side, shape, isAlongEdge }: PartPlace): string {
   if (side === 'all round') return 'all round';
@@ -67,37 +67,51 @@ export function withinSentence(name: string): string {
   return isOwnName ? name : `the ${first[0]!.toLowerCase()}${name.slice(1)}`;
 }
 
-/** Where a band lies in one part, in words. @param nameOf names of neighbours; those without one are left out. */
-export function partInWords(place: PartPlace, nameOf: (owner: number) => string | undefined): string {
-  const beside = place.beside
+const numberWords = ['', 'one', 'two', 'three', 'four', 'five', 'six'];
+
+/** What several parts lie beside, all of them: the same neighbour at the same side. */
+function commonNeighbours([first, ...others]: readonly PartPlace[]): Neighbour[] {
+  return (first?.beside ?? []).filter(({ owner, on }) =>
+    others.every(({ beside }) => beside.some((one) => one.owner === owner && one.on === on)),
+  );
+}
+
+/** Where a band lies in one part, or likewise in several, in words. @param nameOf names of neighbours; those without one are left out. */
+export function partInWords(places: readonly PartPlace[], nameOf: (owner: number) => string | undefined): string {
+  const [first] = places;
+  if (!first) return '';
+  const beside = commonNeighbours(places)
     .flatMap((one) => {
       const name = nameOf(one.owner);
       return name ? [neighbourWords(one, withinSentence(name))] : [];
     })
     .slice(0, mostNeighbours);
-  return listed([sideWords(place), ...beside]);
+  return listed([sideWords(first), ...beside]);
+}
+
+/** Of two parts one is told by the axis along which they lie apart. */
+function partName({ part }: PartPlace, count: number): string {
+  if (part === null) return 'the middle one';
+  const name = partNames[part];
+  return `the ${count === 2 ? (name.split(' ').at(-1) ?? name) : name} one`;
 }
 
 /**
- * Where a mark goes, in words: "along the left edge and under the scarf". Of an element of several parts each is told, the largest first, and those of
- * which the same is true together.
+ * Where a mark goes, in words: "along the left edge and under the scarf". Of an element of several parts those of which the same is true are told
+ * together, the largest first.
  * @returns undefined where nothing of the band is seen.
  */
 export function placeInWords(parts: readonly PartPlace[], nameOf: (owner: number) => string | undefined): string | undefined {
-  const byWords = new Map<string, PartPlace[]>();
-  for (const part of parts) {
-    const words = partInWords(part, nameOf);
-    byWords.set(words, [...(byWords.get(words) ?? []), part]);
-  }
+  const bySide = new Map<string, PartPlace[]>();
+  for (const part of parts) bySide.set(sideWords(part), [...(bySide.get(sideWords(part)) ?? []), part]);
   const area = (own: readonly PartPlace[]) => own.reduce((sum, { bandMm2 }) => sum + bandMm2, 0);
-  const told = [...byWords].sort(([, one], [, other]) => area(other) - area(one));
+  const told = [...bySide.values()].sort((one, other) => area(other) - area(one));
   const [first] = told;
   if (!first) return undefined;
-  if (told.length === 1) return parts.length > 1 ? `${first[0]} of each` : first[0];
-  const named = told.slice(0, mostPlaces).map(([words, own]) => {
-    const [only] = own;
-    if (own.length > 1 || !only) return `${words} of ${own.length} of them`;
-    return `${words} of the ${only.part ? partNames[only.part] : 'middle'} one`;
+  if (told.length === 1) return parts.length > 1 ? `${partInWords(first, nameOf)} of each` : partInWords(first, nameOf);
+  const named = told.slice(0, mostPlaces).map((own) => {
+    const whose = own.length > 1 || !own[0] ? `${numberWords[own.length] ?? own.length} of them` : partName(own[0], parts.length);
+    return `on ${whose} ${partInWords(own, nameOf)}`;
   });
   return [...named, ...(told.length > mostPlaces ? ['elsewhere as the light falls'] : [])].join('; ');
 }

@@ -7,6 +7,8 @@ type Given = {
   school: School;
   rungs: number;
   isTooTiny: boolean;
+  /** It is large, with narrow places. */
+  isLarge: boolean;
   /** The school that was chosen for it is not there any more. */
   isGone: boolean;
   /** Names of extras that wait for each other in a round. */
@@ -14,9 +16,10 @@ type Given = {
 };
 
 /** What of an element's recipe is left out or otherwise than was wished, and why, in words. */
-export function notesOfElement({ element: { coats }, school, rungs, isTooTiny, isGone, cycle }: Given): string[] {
+export function notesOfElement({ element: { coats }, school, rungs, isTooTiny, isLarge, isGone, cycle }: Given): string[] {
   const notes: string[] = [];
   if (isTooTiny && rungs > 1) notes.push('Too tiny to blend: one marker of its ladder, once.');
+  if (isLarge) notes.push('The fine nib for its narrow places.');
   if (isGone) notes.push('The school that was chosen for it is no longer among yours: it is laid as all.');
   if (rungs > 1 && !isTooTiny) {
     const missing = school.marks.filter(

@@ -18,7 +18,7 @@ import { marksOfExtra, orderExtras } from './extras';
 import { type LaidMark, layMarks } from './lay-marks';
 import { howOfMark, type MarkSeen, whereOfMark } from './mark-words';
 import { mindsAtMarks } from './minds-at-marks';
-import { measureElement } from './nib';
+import { isLargeWithNarrowPlaces, measureElement } from './nib';
 import { notesOfElement } from './recipe-notes';
 import { schoolForElement } from './school-of-element';
 import { allSchools, liesByPlace, schoolOfColouring } from './schools';
@@ -134,17 +134,32 @@ function recipeOfElement(element: ColouredElement, { make, picture, markers, tab
   const shares = wished.keepsPaper ? wished.shares.slice(1) : wished.shares;
   const isByPlace = liesByPlace(element);
   const areaMm2 = areaMm2Of(element, table);
-  const { nib, isTooTinyToBlend } = measureElement(element, table);
+  const measure = measureElement(element, table);
+  const isLarge = isLargeWithNarrowPlaces(measure);
   const labs = rungs.map(({ markerId }) => markers.get(markerId)?.lab);
-  const isTooTiny = isTooTinyToBlend && !isByPlace && !element.outside;
-  const { school, recommended, isGone } = schoolForElement(element, { make, ofAll, schools, areaMm2, labs, isTooTiny });
+  const isTooTiny = measure.isTooTinyToBlend && !isByPlace && !element.outside;
+  const { school, recommended, isGone } = schoolForElement(element, {
+    make,
+    ofAll,
+    schools,
+    areaMm2,
+    largestMm2: measure.largestMm2,
+    labs,
+    isTooTiny,
+  });
   const { passes = 1, untilHappy = false, darker } = element.coats ?? {};
   const extras = orderExtras(
     element.extras ?? [],
     (sources.supplies?.goesWith ?? []).filter(({ verdict }) => verdict === 'dry first'),
   );
   const laid: LaidMark[] = [
-    ...layMarks(school, rungs.length, { nib: nib ?? 'brush', isTooTiny, coats: passes, hasDarker: darker !== undefined, untilHappy }),
+    ...layMarks(school, rungs.length, {
+      nib: isLarge ? 'brush' : (measure.nib ?? 'brush'),
+      isTooTiny,
+      coats: passes,
+      hasDarker: darker !== undefined,
+      untilHappy,
+    }),
     ...extras.kinds.flatMap((kind) => marksOfExtra(kind, rungs.length)),
   ];
   const seen: MarkSeen = {
@@ -174,7 +189,7 @@ function recipeOfElement(element: ColouredElement, { make, picture, markers, tab
     ...(element.school === undefined ? {} : { chosenSchool: element.school }),
     ...(school.id === ofAll?.id ? {} : { ownSchool: school.name }),
     recommended,
-    notes: notesOfElement({ element, school, rungs: rungs.length, isTooTiny, isGone, cycle: extras.cycle }),
+    notes: notesOfElement({ element, school, rungs: rungs.length, isTooTiny, isLarge, isGone, cycle: extras.cycle }),
     marks: laid.map((mark, index): RecipeMark => {
       const own = mark.rung === null || mark.tool !== 'marker' ? undefined : taken[mark.rung];
       const role = mark.rung === null ? undefined : (roles[mark.rung] ?? 'deepest');

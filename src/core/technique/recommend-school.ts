@@ -5,6 +5,8 @@ import { chromaOf, hueDegOf } from '#core/colour/hue-chroma';
 
 export type SchoolFacts = {
   areaMm2: number;
+  /** Of its largest area. */
+  largestMm2: number;
   /** Colours of the ladder, light to dark; undefined where one is not known. */
   labs: readonly (Lab | undefined)[];
   kind?: ElementKind | undefined;
@@ -32,7 +34,7 @@ export function hasHueJump(labs: readonly (Lab | undefined)[]): boolean {
 }
 
 /** The school for an element, and why: the first that applies, the most particular first. Common practice, no source. */
-export function recommendSchool({ areaMm2, labs, kind, keepsWhite, areas, usual }: SchoolFacts): Recommended {
+export function recommendSchool({ areaMm2, largestMm2, labs, kind, keepsWhite, areas, usual }: SchoolFacts): Recommended {
   const cm2 = `${(areaMm2 / 100).toFixed(1)} cm²`;
   if (usual) return { school: usual.school, reason: `you mostly take it for ${kind ?? 'things like this'}` };
   if (keepsWhite || kind === 'white thing') return { school: 'highlightKeptWhite', reason: 'its light stays white paper' };
@@ -40,7 +42,7 @@ export function recommendSchool({ areaMm2, labs, kind, keepsWhite, areas, usual 
     return { school: 'featherFromCentre', reason: `${kind} is drawn in strokes that lift off` };
   if (labs.length === 2) return { school: 'darkLightPair', reason: 'two markers' };
   if (labs.length > 2 && hasHueJump(labs)) return { school: 'midtoneBeforeShadow', reason: 'its deepest marker is of another hue' };
-  if (areas >= manyAreas && areaMm2 / areas < smallMm2) return { school: 'stepwise', reason: `${areas} small areas` };
+  if (areas >= manyAreas && largestMm2 < smallMm2) return { school: 'stepwise', reason: `${areas} small areas` };
   if (kind === 'skin') return { school: 'lightToDarkAndBack', reason: 'skin asks for soft steps' };
   if (areaMm2 > largeMm2) return { school: 'wetBaseDarkToLight', reason: `${cm2} dry quickly: wet them first` };
   if (areaMm2 < smallMm2) return { school: 'darkToLight', reason: `${cm2} stay wet long enough` };

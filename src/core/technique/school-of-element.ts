@@ -37,6 +37,8 @@ type Given = {
   ofAll: School | null;
   schools?: readonly School[];
   areaMm2: number;
+  /** Of its largest area. */
+  largestMm2: number;
   labs: readonly (Lab | undefined)[];
   isTooTiny: boolean;
 };
@@ -44,12 +46,19 @@ type Given = {
 /** The school by which an element is laid: that of its ladder's order or its place, else its own choice, that of all, or the one that suits it. */
 export function schoolForElement(
   element: ColouredElement,
-  { make, ofAll, schools = readySchools, areaMm2, labs, isTooTiny }: Given,
+  { make, ofAll, schools = readySchools, areaMm2, largestMm2, labs, isTooTiny }: Given,
 ): ElementSchool {
   const fixed = element.outside ? 'outside' : liesByPlace(element) ? 'byPlace' : null;
   const forced = fixed && schools.find(({ ladders }) => ladders === fixed);
   if (forced) return { school: forced, recommended: null, isGone: false };
-  const facts = { areaMm2, labs, kind: element.kind, keepsWhite: element.light?.highlight !== undefined, areas: element.regionIds.length };
+  const facts = {
+    areaMm2,
+    largestMm2,
+    labs,
+    kind: element.kind,
+    keepsWhite: element.light?.highlight !== undefined,
+    areas: element.regionIds.length,
+  };
   const suits = recommendSchool({ ...facts, usual: usualSchoolOf(make, element, schools) });
   const fitting = schoolById(suits.school, schools);
   const own = element.school === undefined ? undefined : schools.find(({ id }) => id === element.school);

@@ -124,7 +124,7 @@ describe('the school of an element', () => {
   const make = { school: 'wetBaseDarkToLight' };
   const labs = [80, 60, 40].map((L) => ({ L, a: 0, b: 0 }));
   const of = (element: object, ofAll: School | null, more: object = {}) =>
-    schoolForElement({ ...bare, ...element }, { make: {}, ofAll, areaMm2: 400, labs, isTooTiny: false, ...more });
+    schoolForElement({ ...bare, ...element }, { make: {}, ofAll, areaMm2: 400, largestMm2: 400, labs, isTooTiny: false, ...more });
 
   it('is the one that was chosen for it, else that of its colouring, else that of the make, else what suits it; one that is gone is told', () => {
     const own = schoolOfColouring(make, { school: 'palestDeepestMiddle' });
@@ -156,7 +156,7 @@ describe('the school of an element', () => {
     expect(told({}, { labs: yellowBrown })).toMatch(/^midtoneBeforeShadow: .*another hue/);
     expect(told({ kind: 'skin' })).toMatch(/^lightToDarkAndBack/);
     expect(told({ light: { highlight: 0.3 } })).toMatch(/^highlightKeptWhite: .*white/);
-    expect(told({ regionIds: ['r1', 'r2', 'r3', 'r4', 'r5', 'r6'] }, { areaMm2: 300 })).toBe('stepwise: 6 small areas');
+    expect(told({ regionIds: ['r1', 'r2', 'r3', 'r4', 'r5', 'r6'] }, { areaMm2: 300, largestMm2: 60 })).toBe('stepwise: 6 small areas');
     expect(told({}, { isTooTiny: true })).toBeNull();
     const usually = madeUpColoured({
       elements: ['x', 'y', 'z'].map((id) => ({ id, name: id, regionIds: [], kind: 'fur' as const, school: 'darkToLight' })),

@@ -17,9 +17,9 @@ function Panel({ useMake, make, picture, table, bands, chosenId, useDesk }: Own)
   );
 }
 
-function Overlay({ picture, bands, chosenId, useDesk, width, height }: Own & OverlayProps) {
-  const focus = useDesk((desk) => desk.focus);
-  return <WaysOverlay {...{ picture, width, height }} seen={bands.seen} elementId={focus?.elementId ?? chosenId} />;
+function Overlay({ picture, bands, useDesk, width, height }: Own & OverlayProps) {
+  const { focus, hasWay } = useDesk();
+  return <WaysOverlay {...{ picture, width, height }} seen={bands.seen} elementId={hasWay ? (focus?.elementId ?? null) : null} />;
 }
 
 export const station: StationModule<RecipeDeskState> = {

@@ -97,7 +97,7 @@ function SupplyChoice({ kind, label, name, onName }: ChoiceProps) {
         </form>
       )}
       {name === undefined && typed === null && last && (
-        <Button className="text-sm" onClick={() => take(last.name, last)}>
+        <Button weight="quiet" className="text-sm" onClick={() => take(last.name, last)}>
           As last time: {last.name}
         </Button>
       )}

@@ -5,6 +5,8 @@ import type { BandFocus } from '#core/scene/band-colours';
 export type RecipeDeskState = {
   /** What the touched line of the recipe is about: it stands out on the picture. */
   focus: BandFocus | null;
+  /** Whether its strokes have a way that is shown: flicks, feathered strokes. */
+  hasWay: boolean;
   /** The mark whose line was pressed, and stays. */
   heldMark: number | null;
   /** The school being put together: its id; null: none. */
@@ -15,6 +17,7 @@ export type RecipeDeskState = {
 export const createRecipeDesk = () =>
   create<RecipeDeskState>()((set) => ({
     focus: null,
+    hasWay: false,
     heldMark: null,
     schoolId: null,
     set: (change) => set(change),

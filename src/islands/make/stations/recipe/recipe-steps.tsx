@@ -79,7 +79,7 @@ export function RecipeSteps({ element, treated, rack, schools, ofAll, of, isChos
               mark={mark}
               focus={{ elementId: element.elementId, bands: bandsOf(mark, element.rungs.length) }}
               isHeld={heldMark === mark.number}
-              onFocus={(focus) => set({ focus })}
+              onFocus={(focus) => set({ focus, hasWay: mark.stroke === 'flicks' || mark.stroke === 'feather' })}
               onHold={(held) => set({ heldMark: held })}
             />
           ))}

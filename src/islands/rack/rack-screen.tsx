@@ -24,14 +24,23 @@ const pieces = {
   LinesPanel: () => import('./lines-panel').then((module) => ({ default: module.LinesPanel })),
   MarkerCard: () => import('./marker-card').then((module) => ({ default: module.MarkerCard })),
   MarkerList: () => import('./marker-list').then((module) => ({ default: module.MarkerList })),
+  SuppliesPanel: () => import('./supplies-panel').then((module) => ({ default: module.SuppliesPanel })),
 };
 const FinderPanel = lazy(pieces.FinderPanel);
 const ImportPanel = lazy(pieces.ImportPanel);
 const LinesPanel = lazy(pieces.LinesPanel);
 const MarkerCard = lazy(pieces.MarkerCard);
 const MarkerList = lazy(pieces.MarkerList);
+const SuppliesPanel = lazy(pieces.SuppliesPanel);
 
-const views = { strands: 'Strands', list: 'List', ladders: 'Find a ladder', lines: 'Lines and codes', exchange: 'In and out' } as const;
+const views = {
+  strands: 'Strands',
+  list: 'List',
+  ladders: 'Find a ladder',
+  lines: 'Lines and codes',
+  supplies: 'Paper and ink',
+  exchange: 'In and out',
+} as const;
 type View = keyof typeof views;
 
 function matches(marker: ShownMarker, wanted: string): boolean {
@@ -159,6 +168,7 @@ function LoadedRack({ rack }: { rack: RackAnswer }) {
               <FinderPanel markers={shown} lines={rack.lines} notes={rack.pairNotes} from={from} onFrom={setFrom} warned={warned} />
             )}
             {view === 'lines' && <LinesPanel rack={rack} busy={busy} onChange={change} />}
+            {view === 'supplies' && <SuppliesPanel />}
             {view === 'exchange' && <ImportPanel rack={rack} busy={busy} onChange={change} />}
           </Suspense>
         </div>

@@ -66,6 +66,8 @@ export const schoolPartSchema = z.object({
   blendsBack: z.optional(z.boolean()),
   /** Whether it belongs to the first coat alone: what wets dry paper. Default false. */
   onlyFirst: z.optional(z.boolean()),
+  /** Whether it belongs to a second time that the school has itself: a second coat is laid in its stead. Default false. */
+  isAgain: z.optional(z.boolean()),
   /** Whether it puts back a depth that blending took: such a mark may be the last. Default false. */
   putsBack: z.optional(z.boolean()),
   /** What it does. */

@@ -103,17 +103,19 @@ test('from a dropped line image to a recipe that survives a restart of server an
   // The recipe: ladder, roles, marks in the order of the school.
   await goTo(page, 'Recipe');
   const head = page.locator('[data-element="Bear head"]');
+  await expect(page.locator('[data-places="here"]')).toBeVisible();
   await expect(head.getByRole('listitem')).toHaveText([
     /88b.clay all over, small circles: wet the paper/,
-    /36b.clay on the shadow/,
-    /62b.clay on the midtone, circles outwards: pull the darker edge out/,
-    /88b.clay all over, light circles over all/,
+    /36b.clay (?!on the shadow).+, small circles: set the darkest places/,
+    /62b.clay (along|at|on|in|low|high|all) .*, circles outwards: pull the darker edge out/,
+    /88b.clay all over, light circles: blend everything together/,
   ]);
   await expect(page.getByText(/keep it from flame and heat tools/)).toBeVisible();
   await choose(page.getByLabel('School'), 'Palest, deepest, middle');
   await expect(head.getByRole('listitem')).toHaveCount(3);
   await expectNoAxeFindings(page);
   await expectAllKept(page);
+  await expect(page.locator('[data-places="here"]')).toBeVisible();
   const recipe = await page.locator('[data-station="recipe"]').textContent();
 
   // Stop both, start both: everything is there.

@@ -102,9 +102,8 @@ function againMarks(first: readonly LaidMark[], pass: number, rungs: number, has
       const rung = hasDarker ? rungs : deepest;
       return { ...mark, rung, coat, leaves: 'itsUpperEdge', reaches: 'itsPlace', purpose: 'deeper, and not as far up as the coat before' };
     }
-    return mark.rung === 0 && mark.place.kind === 'allOver' && rungs > 1
-      ? { ...mark, coat, place: { kind: 'allOver' }, leaves: 'someBare', purpose: 'blend, and leave some of the first coat bare' }
-      : { ...mark, coat };
+    if (mark.rung !== 0 || rungs === 1) return { ...mark, coat };
+    return { ...mark, coat, leaves: 'someBare', purpose: 'blend, and leave some of the first coat bare' };
   });
 }
 
@@ -117,12 +116,13 @@ export function layMarks(school: Pick<School, 'marks'>, rungs: number, options: 
   const { nib = 'brush', isTooTiny = false, coats = 1, hasDarker = false, untilHappy = false } = options;
   if (isTooTiny) return tooTiny.flatMap((part) => marksOfPart(part, rungs, nib));
   const parts = rungs === 1 ? oneMarker : school.marks;
-  const first = parts.flatMap((part) => marksOfPart(part, rungs, nib));
+  const firstParts = coats > 1 ? parts.filter(({ isAgain }) => !isAgain) : parts;
+  const first = firstParts.flatMap((part) => marksOfPart(part, rungs, nib));
   // Where nothing of a school is left for so few markers, all is laid in turn.
   const laid = first.length > 0 ? first : oneMarker.flatMap((part) => marksOfPart(part, rungs, nib));
-  const again = parts.filter(({ onlyFirst }) => !onlyFirst).flatMap((part) => marksOfPart(part, rungs, nib));
+  const again = parts.filter(({ onlyFirst, isAgain }) => !onlyFirst && !isAgain).flatMap((part) => marksOfPart(part, rungs, nib));
   const passes = again.length === 0 ? [] : Array.from({ length: coats - 1 }, (_, index) => againMarks(again, index + 1, rungs, hasDarker));
-  const marks = [laid, ...passes].flatMap((pass) => endBlended(pass, rungs, putsBack(parts.at(-1))));
+  const marks = [laid, ...passes].flatMap((pass) => endBlended(pass, rungs, putsBack(firstParts.at(-1))));
   if (untilHappy) marks.push(repeatMark(marks));
   return marks;
 }

@@ -140,7 +140,7 @@ function LoadedRack({ rack }: { rack: RackAnswer }) {
           />
         </div>
       )}
-      <div className="mt-5 grid gap-6 xl:grid-cols-[minmax(0,1fr)_25rem]">
+      <div className={`mt-5 grid gap-6 ${view === 'supplies' ? '' : 'xl:grid-cols-[minmax(0,1fr)_25rem]'}`}>
         <div className="min-w-0">
           {(view === 'strands' || view === 'list') && (
             <FilterBar
@@ -172,7 +172,12 @@ function LoadedRack({ rack }: { rack: RackAnswer }) {
             {view === 'exchange' && <ImportPanel rack={rack} busy={busy} onChange={change} />}
           </Suspense>
         </div>
-        <aside aria-label="Marker in hand" className="self-start bg-bench p-5 xl:sticky xl:top-4 xl:max-h-[95dvh] xl:overflow-y-auto">
+        <aside
+          aria-label="Marker in hand"
+          // No marker is in hand where papers are.
+          hidden={view === 'supplies'}
+          className="self-start bg-bench p-5 xl:sticky xl:top-4 xl:max-h-[95dvh] xl:overflow-y-auto"
+        >
           {chosen && chosenShown ? (
             <Suspense fallback={<p role="status">Opening …</p>}>
               <MarkerCard

@@ -18,11 +18,13 @@ type Props<V extends Value> = {
   /** Small where it stands in a line of small things. Default false. */
   isSmall?: boolean;
   className?: string;
+  /** Takes the keyboard when the list has closed. Default: it goes back to the closed list. */
+  onClosed?: (() => void) | undefined;
 };
 
 /** One of several in a list that opens: by hand, by keys, and by typing the first letters. */
 export function Choice<V extends Value>(props: Props<V>) {
-  const { label, options, value, onChoose, placeholder, labelAt = 'beside', isSmall = false, className = '' } = props;
+  const { label, options, value, onChoose, placeholder, labelAt = 'beside', isSmall = false, className = '', onClosed } = props;
   const id = useId();
   const look = labelAt === 'above' ? 'flex flex-col gap-1' : 'flex items-center gap-2';
   return (
@@ -50,6 +52,11 @@ export function Choice<V extends Value>(props: Props<V>) {
           <Select.Content
             position="popper"
             sideOffset={4}
+            onCloseAutoFocus={(event) => {
+              if (!onClosed) return;
+              event.preventDefault();
+              onClosed();
+            }}
             className="z-40 max-h-[var(--radix-select-content-available-height)] min-w-[var(--radix-select-trigger-width)] overflow-hidden border-2 border-ink bg-paper shadow-[0_4px_18px_rgb(0_0_0/0.25)]"
           >
             <Select.Viewport>

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { Colouring } from '#model/colouring';
 import { mostSupplyName, type Supply, type SupplyKind } from '#model/supplies';
 import { cleanText } from '#model/text';
@@ -38,6 +38,7 @@ function SupplyChoice({ kind, label, name, onName }: ChoiceProps) {
   const supplies = useSupplies((state) => state.supplies);
   const change = useSupplies((state) => state.change);
   const [typed, setTyped] = useState<string | null>(null);
+  const field = useRef<HTMLInputElement>(null);
   const all = supplies?.supplies ?? [];
   const own = all.filter((supply) => supply.kind === kind);
   const last = lastTaken(kind, all);
@@ -62,6 +63,7 @@ function SupplyChoice({ kind, label, name, onName }: ChoiceProps) {
         ]}
         value={typed === null ? (name ?? null) : anotherName}
         placeholder="Not known"
+        onClosed={typed === null ? undefined : () => field.current?.focus()}
         onChoose={(chosen) => {
           setTyped(chosen === anotherName ? '' : null);
           if (chosen === noneName) onName(null);
@@ -90,7 +92,7 @@ function SupplyChoice({ kind, label, name, onName }: ChoiceProps) {
             label={`Name of the ${kind}`}
             value={typed}
             maxLength={mostSupplyName}
-            autoFocus
+            ref={field}
             onChange={(event) => setTyped(event.target.value)}
           />
           <Button type="submit">Take it</Button>

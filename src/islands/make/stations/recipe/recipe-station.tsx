@@ -71,7 +71,7 @@ export function RecipeStation({ make, picture, table, rack, seen, chosenId, onCh
   const of = nameOfColouring(picture);
   const own = supplies?.schools ?? [];
   return (
-    <section aria-labelledby="recipe-heading" className="space-y-4">
+    <section aria-labelledby="recipe-heading" className="space-y-4" data-places={seen ? 'here' : 'coming'}>
       <StationHeading id="recipe-heading">Recipe of {picture.name}</StationHeading>
       {problem && (
         <ProblemNotice problem={problem}>

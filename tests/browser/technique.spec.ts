@@ -81,7 +81,8 @@ test('the badger under four schools, a second coat with a darker marker, dots af
   await fur.getByRole('button', { name: 'White pencil' }).click();
   const texts = (await marksOf(fur).allInnerTexts()).map((text) => text.replace(/\s+/g, ' '));
   expect(texts.filter((text) => /pencil|gel|dots/.test(text)).map((text) => /white gel pen|white pencil|dots/.exec(text)?.[0])).toEqual([
-    ...['dots', 'dots', 'dots', 'white pencil', 'white gel pen'],
+    // Its ladder has two markers: the darker one, and the paler one pushing some back.
+    ...['dots', 'dots', 'white pencil', 'white gel pen'],
   ]);
   expect(texts.find((text) => text.includes('dots'))).toContain('when it has dried 30 to 60 s');
   await page.getByRole('button', { name: 'Edge marker after cutting' }).click();

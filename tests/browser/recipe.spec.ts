@@ -63,7 +63,18 @@ test('the recipe prints with its lit picture, codes led to their places, and is 
         .map((item) => parseFloat(getComputedStyle(item).fontSize)),
     );
   expect(Math.min(...sizes)).toBeGreaterThanOrEqual(12);
+  await expect(page.locator('[data-sheet][data-places="here"]')).toBeVisible();
   await expectAllOnSheet(page);
+  // A map of its bands beside each ladder of more than one marker; none runs out of its column.
+  const over = await page
+    .locator('[data-band-map]')
+    .evaluateAll(
+      (maps) =>
+        maps.filter((map) => map.getBoundingClientRect().right > (map.closest('[data-element]')?.getBoundingClientRect().right ?? 0) + 1)
+          .length,
+    );
+  expect(over).toBe(0);
+  expect(await page.locator('[data-band-map]').count()).toBeGreaterThanOrEqual(13);
   for (const format of ['A4', 'Letter']) {
     const pdf = (await page.pdf({ format })).toString('latin1');
     const pages = pdf.match(/\/Type\s*\/Page\b/g)?.length ?? 0;

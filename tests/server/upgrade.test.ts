@@ -43,7 +43,14 @@ describe('a database of schema 1', () => {
   });
 
   it('is brought to today in one go, with every area where it was', async () => {
-    expect(applied).toEqual(['003-makes-in-parts', '004-installation', '005-blobs-in-slices', '006-colourings', '007-belongings']);
+    expect(applied).toEqual([
+      '003-makes-in-parts',
+      '004-installation',
+      '005-blobs-in-slices',
+      '006-colourings',
+      '007-belongings',
+      '008-supplies',
+    ]);
     const { revision, document, appliedBatchIds, steps } = await readMake(database, makeId);
     expect({ revision, steps, name: document.name, schema: document.schema }).toEqual({
       revision: 3,
@@ -98,7 +105,7 @@ describe('a database of schema 3', () => {
   beforeAll(async () => {
     const { database: own, applied } = await broughtToToday(from);
     database = own;
-    expect(applied).toEqual(['006-colourings', '007-belongings']);
+    expect(applied).toEqual(['006-colourings', '007-belongings', '008-supplies']);
   });
   afterAll(async () => {
     await database.sequelize.close();

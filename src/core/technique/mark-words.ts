@@ -17,6 +17,9 @@ export type MarkSeen = {
   ways?: StrokeWays | undefined;
 };
 
+/** Of a band that is nowhere as wide as a nib. */
+const aTouch = 'a touch at the most: none of it is as wide as a nib';
+
 /** "30 to 60 s", "1 to 2 minutes". */
 function dryWords([from, to]: readonly [number, number]): string {
   return from < 60 ? `${from} to ${to} s` : `${from / 60} to ${to / 60} minutes`;
@@ -24,7 +27,8 @@ function dryWords([from, to]: readonly [number, number]): string {
 
 /** Where a mark goes, in words, with what of the coat before stays bare. */
 export function whereOfMark({ place, leaves, tool, isRepeat }: LaidMark, seen: MarkSeen): string {
-  const bandWords = (band: number) => (seen.places?.[band] && placeInWords(seen.places[band], seen.nameOf)) ?? seen.usualPlace(band);
+  const bandWords = (band: number) =>
+    seen.places ? (placeInWords(seen.places[band] ?? [], seen.nameOf) ?? aTouch) : seen.usualPlace(band);
   const own = () => {
     if (place.kind === 'allOver') return 'all over';
     if (place.kind === 'band') return bandWords(place.band);

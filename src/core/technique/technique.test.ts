@@ -338,6 +338,10 @@ describe('recipe of a picture', () => {
       'DARK1 along the left edge and under the scarf, flicks that lift off from the centre out',
       'GOLD1 all over, light circles',
     ]);
+    const bare = { whereabouts: new Map([['coat', [[{ ...part, beside: [] }], []]]]), ways };
+    expect(recipeOfPicture({ school: 'featherFromCentre' }, two, rack, table, { seen: bare }).elements[0]?.marks[1]?.where).toMatch(
+      /^a touch at the most/,
+    );
     const byMine = recipeOfPicture({ school: 'mine' }, two, rack, table, { supplies: { ...noSupplies, schools: [school] } });
     expect(byMine.elements[0]?.notes[0]).toMatch(/“Mine” takes a fourth marker; its ladder has 2. That step is left out/);
     expect(byMine.elements[0]?.marks.length).toBeGreaterThan(0);

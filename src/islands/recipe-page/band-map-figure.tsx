@@ -5,7 +5,9 @@ import type { PlanAnswer } from '#workers/scene-messages';
 type Props = { answer: PlanAnswer; elementId: string; name: string; rungs: number };
 
 /** Of a figure, in mm; and its pixels along the longer side: enough for print at this size. */
-const [mostWideMm, mostTallMm, mostPx] = [42, 30, 360] as const;
+const [mostWideMm, mostTallMm, mostPx] = [32, 28, 360] as const;
+/** A number stands white on what is darker. */
+const middleGrey = 140;
 /** Height of a number on it, in mm: 9 pt. */
 const numberMm = 3.2;
 
@@ -43,9 +45,9 @@ export function BandMapFigure({ answer, elementId, name, rungs }: Props) {
             fontWeight={700}
             textAnchor="middle"
             dominantBaseline="central"
-            fill="black"
+            fill={greyOfBand(band, rungs) < middleGrey ? 'white' : 'black'}
             stroke={`rgb(${greyOfBand(band, rungs)} ${greyOfBand(band, rungs)} ${greyOfBand(band, rungs)})`}
-            strokeWidth={0.8}
+            strokeWidth={1}
             paintOrder="stroke"
           >
             {band + 1}

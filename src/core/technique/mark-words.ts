@@ -29,6 +29,8 @@ function dryWords([from, to]: readonly [number, number]): string {
 export function whereOfMark({ place, leaves, tool, isRepeat }: LaidMark, seen: MarkSeen): string {
   const bandWords = (band: number) =>
     seen.places ? (placeInWords(seen.places[band] ?? [], seen.nameOf) ?? aTouch) : seen.usualPlace(band);
+  // Told in full only where it is one place.
+  const lightestWords = () => ((seen.places?.[0]?.length ?? 1) > 1 ? 'the lightest place of each' : bandWords(0));
   const own = () => {
     if (place.kind === 'allOver') return 'all over';
     if (place.kind === 'band') return bandWords(place.band);

@@ -67,7 +67,9 @@ export function withinSentence(name: string): string {
   return isOwnName ? name : `the ${first[0]!.toLowerCase()}${name.slice(1)}`;
 }
 
-const numberWords = ['', 'one', 'two', 'three', 'four', 'five', 'six'];
+/** From so many parts on. */
+const manyParts = 4;
+const numberWords = ['', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
 
 /** What several parts lie beside, all of them: the same neighbour at the same side. */
 function commonNeighbours([first, ...others]: readonly PartPlace[]): Neighbour[] {
@@ -109,9 +111,11 @@ export function placeInWords(parts: readonly PartPlace[], nameOf: (owner: number
   const [first] = told;
   if (!first) return undefined;
   if (told.length === 1) return parts.length > 1 ? `${partInWords(first, nameOf)} of each` : partInWords(first, nameOf);
-  const named = told.slice(0, mostPlaces).map((own) => {
+  // Of many parts only what most of them have in common is told.
+  const most = parts.length > manyParts ? 1 : mostPlaces;
+  const named = told.slice(0, most).map((own) => {
     const whose = own.length > 1 || !own[0] ? `${numberWords[own.length] ?? own.length} of them` : partName(own[0], parts.length);
     return `on ${whose} ${partInWords(own, nameOf)}`;
   });
-  return [...named, ...(told.length > mostPlaces ? ['elsewhere as the light falls'] : [])].join('; ');
+  return [...named, ...(told.length > most ? ['elsewhere as the light falls'] : [])].join('; ');
 }

@@ -39,7 +39,10 @@ export function recommendSchool({ areaMm2, largestMm2, labs, kind, keepsWhite, a
   if (usual) return { school: usual.school, reason: `you mostly take it for ${kind ?? 'things like this'}` };
   if (keepsWhite || kind === 'white thing') return { school: 'highlightKeptWhite', reason: 'its light stays white paper' };
   if (kind === 'petal' || kind === 'hair' || kind === 'fur')
-    return { school: 'featherFromCentre', reason: `${kind} is drawn in strokes that lift off` };
+    return {
+      school: 'featherFromCentre',
+      reason: kind === 'petal' ? 'petals are drawn from the centre out' : `${kind} is drawn in strokes that lift off`,
+    };
   if (labs.length === 2) return { school: 'darkLightPair', reason: 'two markers' };
   if (labs.length > 2 && hasHueJump(labs)) return { school: 'midtoneBeforeShadow', reason: 'its deepest marker is of another hue' };
   if (areas >= manyAreas && largestMm2 < smallMm2) return { school: 'stepwise', reason: `${areas} small areas` };

@@ -2,19 +2,21 @@ import { asFitsSchool, type School } from '#model/school';
 import type { ColouredElement } from '#model/coloured-picture';
 import type { Make } from '#model/make';
 import type { Lab } from '#model/marker';
+import { kindOf } from '#core/make/element-names';
 import { recommendSchool, type Recommended } from './recommend-school';
 import { liesByPlace, readySchools, schoolById } from './schools';
 
 /** The school that is mostly chosen by hand for things of this kind in a make, from two on. */
 function usualSchoolOf(
   make: Partial<Pick<Make, 'pictures'>>,
-  { id, kind }: Pick<ColouredElement, 'id' | 'kind'>,
+  element: Pick<ColouredElement, 'id' | 'kind' | 'name'>,
   schools: readonly School[],
 ): { school: string; name: string } | undefined {
+  const [{ id }, kind] = [element, kindOf(element)];
   if (!kind) return undefined;
   const counts = new Map<string, number>();
   for (const { elements, colourings } of make.pictures ?? []) {
-    const alike = new Set(elements.filter((one) => one.kind === kind && one.id !== id).map((one) => one.id));
+    const alike = new Set(elements.filter((one) => kindOf(one) === kind && one.id !== id).map((one) => one.id));
     for (const { treatments } of colourings)
       for (const { id: of, school } of treatments) if (school && alike.has(of)) counts.set(school, (counts.get(school) ?? 0) + 1);
   }
@@ -55,7 +57,7 @@ export function schoolForElement(
     areaMm2,
     largestMm2,
     labs,
-    kind: element.kind,
+    kind: kindOf(element),
     keepsWhite: element.light?.highlight !== undefined,
     areas: element.regionIds.length,
   };

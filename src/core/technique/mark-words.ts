@@ -34,8 +34,7 @@ export function whereOfMark({ place, leaves, tool, isRepeat }: LaidMark, seen: M
   const own = () => {
     if (place.kind === 'allOver') return 'all over';
     if (place.kind === 'band') return bandWords(place.band);
-    if (place.kind === 'fromBand')
-      return place.band === 1 ? `all over but ${bandWords(0)}` : `all over but the ${place.band} lightest places`;
+    if (place.kind === 'fromBand') return `all over but ${place.band === 1 ? lightestWords() : 'the lightest places'}`;
     const next = seen.codes[place.band + 1];
     if (tool !== 'marker' || !next) return 'along the line';
     return `where ${seen.codes[place.band]} and ${next} meet`;

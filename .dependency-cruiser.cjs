@@ -52,7 +52,7 @@ const coreRooms = {
   scene: ['colour', 'raster', 'light', 'make'],
   picture: ['bytes', 'raster', 'make', 'scene'],
   photo: ['raster', 'picture'],
-  technique: ['colour', 'make', 'markers', 'light', 'scene'],
+  technique: ['colour', 'raster', 'make', 'markers', 'light', 'scene'],
   sheet: [],
   groups: ['colour', 'make', 'markers', 'scene', 'sharing'],
   plan: ['colour', 'make', 'raster', 'light', 'picture', 'scene', 'technique'],

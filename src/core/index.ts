@@ -23,6 +23,8 @@ export { translateLadder } from './markers/translate-ladder';
 export { applyOperation, applyOperations } from './make/apply';
 export { invertOperation } from './make/invert';
 export { recipeOfPicture } from './technique/recipe';
+export { orderMarks } from './technique/order-marks';
+export { wetParts } from './technique/wet-parts';
 export type { LadderRequest, RankedLadder } from './markers/find-ladders';
 export type { Lab, CodeRule, Marker } from '#model/marker';
 export type { BinaryImage, GreyImage } from './raster/image';

@@ -74,6 +74,13 @@ const shots: Shot[] = [
         await page.getByRole('button', { name: /^Rung 62k/ }).click();
         await page.waitForTimeout(800);
       }
+      if (station === 'recipe') {
+        await page.locator('[data-places="here"]').waitFor();
+        const scarf = page.locator('li[data-element="Scarf"]');
+        await scarf.getByRole('heading').evaluate((heading) => heading.scrollIntoView({ block: 'start' }));
+        await scarf.locator('ol > li button').nth(1).click();
+        await page.waitForTimeout(800);
+      }
     },
   })),
   {
@@ -189,6 +196,7 @@ const shots: Shot[] = [
     go: async (page) => {
       await page.goto(`${pilot}/recipe`);
       await page.locator('[data-thumbnail="colours"]').waitFor();
+      await page.locator('[data-sheet][data-places="here"]').waitFor();
     },
   },
   {

@@ -7,6 +7,8 @@ import { schoolIdSchema } from './school';
 
 export const recipeFileVersion = 2;
 
+const markSchema = z.object({ number: z.int(), code: z.string(), place: z.string(), stroke: z.string(), purpose: z.string() });
+
 /** A recipe as it leaves the application: everything needed to repeat it, readable without it. */
 export const recipeFileSchema = z.object({
   format: z.literal('aquachrome-recipe'),
@@ -15,6 +17,9 @@ export const recipeFileSchema = z.object({
   picture: z.object({ name: z.string(), widthMm: z.number(), heightMm: z.number() }),
   lamp: lampSchema,
   school: schoolIdSchema,
+  /** On which paper and over which line ink, as the maker named them. */
+  paper: z.optional(z.string()),
+  lineInk: z.optional(z.string()),
   elements: z.array(
     z.object({
       name: z.string(),
@@ -30,8 +35,10 @@ export const recipeFileSchema = z.object({
           colour: z.optional(sourcedColourSchema),
         }),
       ),
-      marks: z.array(z.object({ number: z.int(), code: z.string(), place: z.string(), stroke: z.string(), purpose: z.string() })),
+      marks: z.array(markSchema),
     }),
   ),
+  /** What is done to the whole picture in the end. */
+  finish: z.optional(z.array(markSchema)),
 });
 export type RecipeFile = z.infer<typeof recipeFileSchema>;

@@ -4,7 +4,9 @@ import type { ColouredPicture } from '#model/coloured-picture';
 import { type RecipeFile, recipeFileVersion } from '#model/recipe-file';
 import { lampOfColouring } from '#core/make/coloured';
 import { sourcedColour } from '#core/markers/sourced-colour';
-import type { PictureRecipe } from './recipe';
+import type { PictureRecipe, RecipeMark } from './recipe';
+
+const markOf = ({ number, code, where, how, purpose }: RecipeMark) => ({ number, code, place: where, stroke: how, purpose });
 
 /**
  * The recipe of a picture as a file (model/recipe-file.ts), with the colours the rack has now and where each comes from; a colour that is
@@ -12,6 +14,7 @@ import type { PictureRecipe } from './recipe';
  * @param recipe what the plan of the picture writes (core/plan/written.ts).
  */
 export function recipeFile(make: Make, picture: ColouredPicture, recipe: PictureRecipe, rack: readonly RackMarker[]): RecipeFile {
+  const { paper, lineInk } = picture.colouring;
   const colourOf = new Map(rack.map((marker) => [marker.id, sourcedColour(marker)]));
   return {
     format: 'aquachrome-recipe',
@@ -20,6 +23,8 @@ export function recipeFile(make: Make, picture: ColouredPicture, recipe: Picture
     picture: { name: picture.name, widthMm: picture.widthMm, heightMm: picture.heightMm },
     lamp: lampOfColouring(make, picture.colouring),
     school: recipe.school,
+    ...(paper ? { paper } : {}),
+    ...(lineInk ? { lineInk } : {}),
     elements: recipe.elements.map(({ name, areaMm2, rungs, marks, isByPlace }) => ({
       name,
       areaMm2,
@@ -28,13 +33,8 @@ export function recipeFile(make: Make, picture: ColouredPicture, recipe: Picture
         const colour = colourOf.get(markerId);
         return { markerId, code, role, share, ...(colour ? { colour } : {}) };
       }),
-      marks: marks.map((mark) => ({
-        number: mark.number,
-        code: mark.code,
-        place: mark.where,
-        stroke: mark.how,
-        purpose: mark.purpose,
-      })),
+      marks: marks.map(markOf),
     })),
+    ...(recipe.finish.length > 0 ? { finish: recipe.finish.map(markOf) } : {}),
   };
 }

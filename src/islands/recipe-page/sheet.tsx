@@ -176,7 +176,13 @@ function SheetElement({ element, number, rack, answer }: ElementProps) {
           )}
         </ol>
         {answer && rungs.length > 1 && (
-          <BandMapFigure answer={answer} elementId={element.elementId} name={element.name} rungs={rungs.length} />
+          <BandMapFigure
+            answer={answer}
+            elementId={element.elementId}
+            name={element.name}
+            rungs={rungs.length}
+            hasWay={element.marks.some(({ stroke }) => stroke === 'flicks' || stroke === 'feather')}
+          />
         )}
       </div>
       {element.notes.map((note) => (

@@ -1,5 +1,6 @@
 import { pxPerMmOfPicture } from '#core/make/scale';
 import type { SeenBands } from '#core/technique/recipe';
+import { arrowLines } from '#ui/picture/arrow-lines.ts';
 import type { ColouredPicture } from '#model/coloured-picture';
 
 type Props = { picture: ColouredPicture; seen: SeenBands | undefined; elementId: string | null; width: number; height: number };
@@ -24,13 +25,9 @@ export function WaysOverlay({ picture, seen, elementId, width, height }: Props) 
       aria-hidden="true"
     >
       {ways.map((way) => {
-        const [tip, before] = [way.at(-1)!, way.at(-2)!];
-        const angle = Math.atan2(tip[1] - before[1], tip[0] - before[0]);
-        const wing = (turn: number) => `${tip[0] - head * Math.cos(angle + turn)},${tip[1] - head * Math.sin(angle + turn)}`;
-        const line = way.map(([x, y]) => `${x},${y}`).join(' ');
-        const strokes = [line, `${wing(0.5)} ${tip[0]},${tip[1]} ${wing(-0.5)}`];
+        const strokes = arrowLines(way, head);
         return (
-          <g key={line} fill="none" strokeLinecap="round" strokeLinejoin="round">
+          <g key={strokes[0]} fill="none" strokeLinecap="round" strokeLinejoin="round">
             {strokes.map((points) => (
               <polyline key={`under ${points}`} points={points} stroke="white" strokeWidth={0.9 * pxPerMm} />
             ))}

@@ -590,7 +590,7 @@ test('the pull list stands in the order of use, with warnings, and prints on hal
 }) => {
   await open(page, piloting.address);
   await give(page, 'Trousers', '79d.clay 53d.clay');
-  await give(page, 'Buttons', '79m.lake 53m.lake');
+  await give(page, 'Belt', '79m.lake 53m.lake');
   await step(page, 'Pull');
   const list = page.getByRole('list', { name: 'Markers to pull' });
   const codes = async () => (await list.getByRole('listitem').allTextContents()).map((text) => text.match(/\d\d[a-z]?\.[a-z]+/)?.[0]);

@@ -250,6 +250,9 @@ export function recipeOfPicture(
     withoutLadder: picture.elements
       .filter((element) => !element.ladder && !staysWhite(element))
       .map(({ id, name }) => ({ elementId: id, name })),
-    markers: distinct(elements.flatMap(({ rungs, darker }) => [...rungs, ...(darker ? [darker] : [])])),
+    // What no mark takes (of a ladder on something tiny) need not lie there.
+    markers: distinct(
+      elements.flatMap(({ marks }) => marks.flatMap(({ markerId, code }) => (markerId === null ? [] : [{ markerId, code }]))),
+    ),
   };
 }

@@ -642,9 +642,9 @@ test('a ladder by place lies from the edge to the middle, and the recipe says so
   await expect.poll(async () => (await colourAt(page, middle)).join()).not.toBe('255,255,255');
   await goTo(page, 'Recipe');
   const letter = page.locator('[data-element="Letter"]');
-  await expect(letter).toContainText('62b.rose in the middle');
+  await expect(letter).toContainText(/62b\.rose( \(fine nib\))? in the middle/);
   await expect(letter.getByText('along the edge').first()).toBeVisible();
   await expect(letter).toContainText('Hues laid over each other');
-  await expect(letter.getByRole('listitem').last()).toContainText(/62b\.rose all over, .*: unite the hues/);
+  await expect(letter.getByRole('listitem').last()).toContainText(/62b\.rose( \(fine nib\))? all over, .*: unite the hues/);
   await expectAllKept(page);
 });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { seeded } from '../../../tests/seeded';
-import { type Blend, type OrderedMarks, orderMarks, type OrderRequest } from './order-marks';
+import { type Blend, type OrderedMarks, orderMarks, type OrderRequest, tellOrder } from './order-marks';
 
 const mark = (marker: string, lightnessL: number, seconds = 10) => ({ marker, lightnessL, seconds });
 
@@ -162,6 +162,16 @@ describe('the order of marks', () => {
       markerChanges: 0,
       darkBeforeLight: [],
     });
+  });
+
+  it('tells what a given order comes to, and refuses one that cannot be', () => {
+    const request = madeUp(5, 12);
+    const found = ordered(request);
+    expect(tellOrder(request, found.order)).toEqual(found);
+    expect(() => tellOrder(request, found.order.slice(1))).toThrow(/every blend once/);
+    const waits = request.blends.find(({ after }) => after);
+    const turned = [waits?.id ?? '', ...found.order.filter((id) => id !== waits?.id)];
+    expect(() => tellOrder(request, turned)).toThrow(/before what it waits for/);
   });
 
   it('2,000 marks are ordered all the same', () => {

@@ -318,13 +318,25 @@ export function orderMarks(request: OrderRequest): OrderedMarks | { problem: str
     const round = roundOf(plan);
     return { problem: `These wait for each other in a round: ${[...round, round[0]].join(' after ')}. Let one of them not wait.` };
   }
-  const order = plan.count <= mostExact ? exact(plan, plain) : bestFound(plan, plain);
+  return told(plan, plan.count <= mostExact ? exact(plan, plain) : bestFound(plan, plain));
+}
+
+/** What an order that is given comes to. @throws RangeError as orderMarks does, and where the order leaves a blend out or breaks what must be dry. */
+export function tellOrder(request: OrderRequest, order: readonly string[]): OrderedMarks {
+  const plan = planOf(request);
+  const numbers = new Map(plan.ids.map((id, index) => [id, index]));
+  const own = order.flatMap((id) => numbers.get(id) ?? []);
+  if (new Set(own).size !== plan.count || own.length !== order.length) throw new RangeError('tellOrder expects every blend once.');
+  if (!costOf(plan, own, scratchOf(plan))) throw new RangeError('tellOrder: something comes before what it waits for.');
+  return told(plan, own);
+}
+
+function told(plan: Plan, order: readonly number[]): OrderedMarks {
   const place = new Map(order.map((own, index) => [own, index]));
-  const starts = startsOf(plan, order);
   const cost = costOf(plan, order, scratchOf(plan)) as Cost;
   return {
     order: order.map((own) => plan.ids[own]!),
-    startsAtSeconds: [...starts],
+    startsAtSeconds: [...startsOf(plan, order)],
     totalSeconds: cost.total,
     markerChanges: cost.changes,
     darkBeforeLight: order.flatMap((own) =>

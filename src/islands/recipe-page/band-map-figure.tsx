@@ -12,7 +12,7 @@ type Props = {
 };
 
 /** Of a figure, in mm; and its pixels along the longer side: enough for print at this size. */
-const [mostWideMm, mostTallMm, mostPx] = [32, 28, 360] as const;
+const [mostWideMm, mostTallMm, mostPx] = [28, 28, 360] as const;
 /** Length of an arrow's head, in mm. */
 const headMm = 1.1;
 /** A number stands white on what is darker. */

@@ -10,7 +10,7 @@ function Panel({ useMake, make, picture, table, bands, chosenId, useDesk }: Own)
   const { edit, takeInHand } = useMake.getState();
   return (
     <RecipeStation
-      {...{ make, picture, table, rack, chosenId, edit, useDesk }}
+      {...{ useMake, make, picture, table, rack, chosenId, edit, useDesk }}
       seen={bands.seen}
       onChoose={(elementId) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId })}
     />

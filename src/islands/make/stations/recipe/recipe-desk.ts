@@ -9,6 +9,10 @@ export type RecipeDeskState = {
   hasWay: boolean;
   /** The mark whose line was pressed, and stays. */
   heldMark: number | null;
+  /** Marks element by element, or all in the order of the hand. */
+  view: 'elements' | 'order';
+  /** The blend that was pressed in the order. */
+  heldBlend: string | null;
   /** The school being put together: its id; null: none. */
   schoolId: string | null;
   set: (change: Partial<Omit<RecipeDeskState, 'set'>>) => void;
@@ -19,6 +23,8 @@ export const createRecipeDesk = () =>
     focus: null,
     hasWay: false,
     heldMark: null,
+    view: 'elements',
+    heldBlend: null,
     schoolId: null,
     set: (change) => set(change),
   }));

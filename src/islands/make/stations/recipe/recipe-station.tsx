@@ -20,13 +20,15 @@ import { printedAddress } from '#islands/shared/printed-address.ts';
 import { saveFile } from '#islands/shared/save-file.ts';
 import { useSupplies } from '#islands/shared/supplies-store.ts';
 import { Choice } from '#ui/controls/choice.tsx';
+import { ChoiceButtons } from '#ui/controls/choice-buttons.tsx';
 import { ToggleChip } from '#ui/controls/toggle-chip.tsx';
 import { buttonLook, Button } from '#ui/controls/button.tsx';
 import { DoubleChip } from '#ui/ladder/double-chip.tsx';
 import { ProblemNotice } from '#ui/words/notice.tsx';
-import type { MakeState, ShownRack } from '../../document/make-store';
+import type { MakeState, MakeStore, ShownRack } from '../../document/make-store';
 import { StationHeading } from '../station-heading';
 import type { Desk } from '../station';
+import { OrderPanel } from './order-panel';
 import { PaperAndInk } from './paper-and-ink';
 import { chooseSchool, nameSupply, turnFinish } from './recipe-acts';
 import type { RecipeDeskState } from './recipe-desk';
@@ -34,6 +36,7 @@ import { MarkLine, RecipeSteps } from './recipe-steps';
 import { SchoolEditor } from './school-editor';
 
 type Props = {
+  useMake: MakeStore;
   make: Make;
   picture: ColouredPicture;
   table: IndexedTable | undefined;
@@ -53,10 +56,10 @@ function recipeFileName(name: string): string {
 }
 
 /** The Recipe station: paper and ink, schools, and the marks in the order in which they are laid. */
-export function RecipeStation({ make, picture, table, rack, seen, chosenId, onChoose, edit, useDesk }: Props) {
+export function RecipeStation({ useMake, make, picture, table, rack, seen, chosenId, onChoose, edit, useDesk }: Props) {
   const markers = rack.markers;
   const { supplies, problem, load } = useSupplies();
-  const { schoolId, set } = useDesk();
+  const { schoolId, view, set } = useDesk();
   useEffect(() => {
     void load();
   }, [load]);
@@ -140,7 +143,19 @@ export function RecipeStation({ make, picture, table, rack, seen, chosenId, onCh
         Alcohol ink: air the room, keep it from flame and heat tools, cap the markers. The maker’s label and safety data sheet go before
         this.
       </p>
-      <ol className="divide-y divide-edge border-y border-edge">
+      {recipe.elements.length > 0 && (
+        <ChoiceButtons
+          label="How the marks stand"
+          choices={[
+            { id: 'elements', name: 'By element' },
+            { id: 'order', name: 'In order' },
+          ]}
+          chosen={view}
+          onChoose={(chosen) => set({ view: chosen, focus: null, heldMark: null, heldBlend: null })}
+        />
+      )}
+      {view === 'order' && <OrderPanel {...{ useMake, make, picture, rack, useDesk }} supplies={supplies ?? noSupplies} />}
+      <ol className="divide-y divide-edge border-y border-edge" hidden={view === 'order'}>
         {recipe.elements.map((element) => (
           <RecipeSteps
             key={element.elementId}

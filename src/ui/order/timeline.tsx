@@ -13,7 +13,7 @@ type Props = {
   onChoose: (id: string) => void;
 };
 
-const [barPx, axisPx, endPx] = [34, 20, 8] as const;
+const [barPx, axisPx, endPx] = [34, 20, 18] as const;
 
 /** Minutes and seconds, as a clock tells them. */
 export function clockWords(seconds: number): string {

@@ -274,7 +274,9 @@ test('all marks in the order of the hand: light before the dark beside it, dryin
   await expect(rows.nth(names.lastIndexOf('White fur'))).toContainText('It dried while');
   const order = page.locator('[data-order]');
   await expect(order).toContainText(/\d+:\d\d of colouring, \d+:\d\d of waiting, \d+:\d\d in all, .*a pace from memory, not yours/);
-  const told = /(\d+) changes? of marker; element by element there would be (\d+)/.exec((await order.innerText()).replace(/\s+/g, ' '));
+  const told = /(\d+) changes? of marker; element by element there would be (\d+)/.exec(
+    ((await order.textContent()) ?? '').replace(/\s+/g, ' '),
+  );
   expect(Number(told?.[1])).toBeLessThan(Number(told?.[2]));
   await expect(page.locator('[data-timeline]')).toHaveAttribute('data-timeline', String(names.length));
   // By keys: pressed, the element stands out, the rest faded.

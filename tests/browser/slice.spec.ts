@@ -108,7 +108,7 @@ test('from a dropped line image to a recipe that survives a restart of server an
     /88b.clay all over, small circles: wet the paper/,
     /36b.clay (?!on the shadow).+, small circles: set the darkest places/,
     /62b.clay (along|at|on|in|low|high|all) .*, circles outwards: pull the darker edge out/,
-    /88b.clay all over, light circles: blend everything together/,
+    /88b.clay all over, light circles: blend everything together \(second coat\)/,
   ]);
   await expect(page.getByText(/keep it from flame and heat tools/)).toBeVisible();
   await choose(page.getByLabel('School'), 'Palest, deepest, middle');

@@ -68,3 +68,16 @@ function wayWords(stroke: LaidMark['stroke'], ways: StrokeWays | undefined): str
   const [only] = turns;
   return turns.size === 1 && only ? ` ${towards[only]}` : ' along the arrows';
 }
+
+const ordinals = ['', 'first', 'second', 'third', 'fourth'];
+
+/** Which coat a mark is and how far it reaches, in words; empty where it is the first and stays in its place. */
+export function reachOfMark({ coat, reaches, isRepeat, tool }: LaidMark): string {
+  if (isRepeat || tool !== 'marker') return '';
+  const words = [
+    ...(coat > 1 ? [`${ordinals[coat] ?? `${coat}th`} coat`] : []),
+    ...(reaches === 'intoNext' ? ['into the place beside it'] : []),
+    ...(reaches === 'notQuite' ? ['stopping short of its edge'] : []),
+  ];
+  return words.join(', ');
+}

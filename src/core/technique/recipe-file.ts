@@ -6,7 +6,10 @@ import { lampOfColouring } from '#core/make/coloured';
 import { sourcedColour } from '#core/markers/sourced-colour';
 import type { PictureRecipe, RecipeMark } from './recipe';
 
-const markOf = ({ number, code, where, how, purpose }: RecipeMark) => ({ number, code, place: where, stroke: how, purpose });
+const markOf = ({ number, code, where, how, purpose, reach }: RecipeMark) => ({
+  ...{ number, code, place: where, stroke: how },
+  purpose: reach ? `${purpose} (${reach})` : purpose,
+});
 
 /**
  * The recipe of a picture as a file (model/recipe-file.ts), with the colours the rack has now and where each comes from; a colour that is

@@ -16,7 +16,7 @@ import type { StrokeWays } from '#core/scene/stroke-ways';
 import type { PartPlace } from '#core/scene/whereabouts';
 import { marksOfExtra, orderExtras } from './extras';
 import { type LaidMark, layMarks } from './lay-marks';
-import { howOfMark, type MarkSeen, whereOfMark } from './mark-words';
+import { howOfMark, type MarkSeen, reachOfMark, whereOfMark } from './mark-words';
 import { mindsAtMarks } from './minds-at-marks';
 import { isLargeWithNarrowPlaces, measureElement } from './nib';
 import { notesOfElement } from './recipe-notes';
@@ -33,6 +33,8 @@ export type RecipeMark = LaidMark & {
   /** Where, and how. */
   where: string;
   how: string;
+  /** Which coat it is and how far it reaches; empty: the first, within its place. */
+  reach: string;
   /** What to mind at it. */
   minds: string[];
 };
@@ -201,6 +203,7 @@ function recipeOfElement(element: ColouredElement, { make, picture, markers, tab
         ...(role ? { role } : {}),
         where: whereOfMark(mark, seen),
         how: howOfMark(mark, seen),
+        reach: reachOfMark(mark),
         minds: minds[index] as string[],
       };
     }),
@@ -213,7 +216,7 @@ function finishOf({ colouring }: Pick<ColouredPicture, 'colouring'>): RecipeMark
   return kinds.flatMap((kind) =>
     marksOfExtra(kind, 1).map((mark): RecipeMark => {
       const code = mark.tool === 'marker' ? kind.name : toolNames[mark.tool];
-      return { ...mark, number: 0, markerId: null, code, where: 'the whole image', how: howOfMark(mark, {}), minds: [] };
+      return { ...mark, number: 0, markerId: null, code, where: 'the whole image', how: howOfMark(mark, {}), reach: '', minds: [] };
     }),
   );
 }

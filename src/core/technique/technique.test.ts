@@ -319,6 +319,7 @@ describe('recipe of a picture', () => {
       'GOLD2',
       'solid',
     ]);
+    expect(own?.marks.map(({ reach }) => reach).slice(0, 4)).toEqual(['', '', 'into the place beside it', 'second coat']);
     const gone = recipeOfPicture(make, one, rack.slice(1), table).elements[0];
     expect(gone?.marks.flatMap(({ minds }) => minds).join(' ')).toMatch(/no longer in the rack: take the nearest/);
   });

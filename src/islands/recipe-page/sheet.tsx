@@ -203,6 +203,7 @@ function SheetMarks({ marks }: { marks: readonly RecipeMark[] }) {
         <li key={mark.number}>
           <span className="mr-1 inline-block size-3.5 border border-ink align-[-2px]" aria-hidden="true" /> {mark.number}{' '}
           <strong className="font-code">{mark.code}</strong> {mark.where}, {mark.how}: {mark.purpose}
+          {mark.reach && ` (${mark.reach})`}
           {mark.minds.map((mind) => (
             <span key={mind} className="block">
               ▲ {mind}.

@@ -140,6 +140,7 @@ export function MarkLine({ mark, children = (words) => words }: { mark: RecipeMa
           <>
             <strong className="font-code">{mark.code}</strong>
             {mark.nib === 'fine' && mark.tool === 'marker' && !mark.isRepeat && ' (fine nib)'} {mark.where}, {mark.how}: {mark.purpose}
+            {mark.reach && ` (${mark.reach})`}
           </>,
         )}
         {mark.minds.map((mind) => (

@@ -138,6 +138,15 @@ test('the badger under four schools, a second coat with a darker marker, dots af
 
   // The own school is thrown away while the make is laid by it: told, and nothing else is lost.
   await page.getByRole('button', { name: 'Change this school' }).click();
+  await editor.getByLabel('Name of your school').fill('Mine for mornings');
+  await editor
+    .getByRole('button', { name: /^Take step \d+ out$/ })
+    .last()
+    .click();
+  await editor.getByRole('button', { name: 'Keep it, and lay all by it' }).click();
+  await expect(page.getByLabel('School', { exact: true })).toContainText('Mine for mornings');
+  await expect(page.locator('li[data-element="Boots"] [data-note]')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Change this school' }).click();
   await page.getByRole('button', { name: 'Throw it away' }).click();
   await page.getByRole('alertdialog').getByRole('button', { name: 'Throw it away' }).click();
   await expect(page.getByLabel('School', { exact: true })).toContainText('Wet base, then dark to light');

@@ -1,5 +1,6 @@
 import type { Extra } from '#model/extra';
 import type { SchoolPart } from '#model/school';
+import type { cautions } from './cautions';
 import extraData from './extras.json';
 import { type LaidMark, marksOfPart } from './lay-marks';
 
@@ -11,7 +12,7 @@ export type ExtraKind = {
   /** Extras that come before it, where both are wanted. */
   after: Extra[];
   marks: (SchoolPart & { driesS?: [number, number] })[];
-  caution?: 'blades';
+  caution?: keyof typeof cautions;
 };
 
 /** All there are, as rows. Common practice, no source. */

@@ -28,7 +28,7 @@ export type OrderedMarks = {
 };
 
 /** Dark ink is dragged into a neighbour whose darkest ink is lighter by so much, in L*. */
-const draggedL = 10;
+export const draggedL = 10;
 /** Up to so many blends every order is looked at. */
 const mostExact = 7;
 /** So many steps of a comparison are spent on making an order better, at the most. */

@@ -14,6 +14,7 @@ import { outsideRungs } from '#core/make/outside-rungs';
 import { wishedShares } from '#core/light/wished-shares';
 import type { StrokeWays } from '#core/scene/stroke-ways';
 import type { PartPlace } from '#core/scene/whereabouts';
+import type { cautions } from './cautions';
 import { marksOfExtra, orderExtras } from './extras';
 import { type LaidMark, layMarks } from './lay-marks';
 import { howOfMark, type MarkSeen, reachOfMark, whereOfMark } from './mark-words';
@@ -65,6 +66,8 @@ export type PictureRecipe = {
   elements: RecipeElement[];
   /** What is done to the whole picture when its colours are. */
   finish: RecipeMark[];
+  /** Cautions that belong to it. */
+  finishCautions: (keyof typeof cautions)[];
   withoutLadder: { elementId: string; name: string }[];
   /** All markers to lay out, by code. */
   markers: { markerId: string; code: string }[];
@@ -250,6 +253,7 @@ export function recipeOfPicture(
     school: ofAll?.id ?? asFitsSchool,
     elements,
     finish: finishOf(picture).map(numbered),
+    finishCautions: orderExtras(picture.colouring.extras ?? []).kinds.flatMap(({ caution }) => caution ?? []),
     withoutLadder: picture.elements
       .filter((element) => !element.ladder && !staysWhite(element))
       .map(({ id, name }) => ({ elementId: id, name })),

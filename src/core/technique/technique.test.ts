@@ -94,6 +94,13 @@ it('what is too tiny gets one marker, once; until happy is a mark; what a step a
   expect(layMarks({ marks: [{ ...part, rung: 'fifth' }] }, 2).length, 'nothing of it is left: all is laid in turn').toBeGreaterThan(0);
 });
 
+it('the deepest may be the last where it is put back on purpose (common practice, no source)', () => {
+  const { marks } = byId('palestDeepestMiddle');
+  const deepest = { ...marks[1]!, purpose: 'put back the depth that blending took' };
+  expect(layMarks({ marks: [...marks, { ...deepest, putsBack: true }] }, 3).at(-1)).toMatchObject({ rung: 2, purpose: deepest.purpose });
+  expect(layMarks({ marks: [...marks, deepest] }, 3).at(-1)).toMatchObject({ rung: 0, place: { kind: 'allOver' } });
+});
+
 it('the second coat of a wet base leaves some of the first bare (common practice, no source)', () => {
   const second = layMarks(byId('wetBaseDarkToLight'), 3, { coats: 2 }).slice(4);
   expect(second.map(({ rung, leaves }) => [rung, leaves])).toEqual([

@@ -1,5 +1,5 @@
 import type { WetBlend } from './blends';
-import type { OrderedMarks, OrderRequest } from './order-marks';
+import { draggedL, type OrderedMarks, type OrderRequest } from './order-marks';
 import { withinSentence } from './place-words';
 
 /** What is said of a blend's place in the order, and whether it breaks a rule. */
@@ -29,7 +29,6 @@ export function whyHere(
       (ask.get(other)?.elements ?? []).some((theirs) => element !== theirs && beside.get(element)?.has(theirs)),
     );
   const nameOf = (id: string) => byId.get(id)?.name ?? id;
-  const draggedL = 10;
   return order.map((id, index) => {
     const broken = darkBeforeLight.filter(([dark]) => dark === id).map(([, light]) => nameOf(light));
     if (broken.length > 0)

@@ -9,6 +9,7 @@ import { counted } from '#core/make/counted';
 import { progressOfPicture } from '#core/make/progress';
 import { markerNames } from '#core/markers/marker-name';
 import { writtenPlan } from '#core/plan/written';
+import { cautions } from '#core/technique/cautions';
 import { layOut } from '#core/technique/lay-out';
 import type { PictureRecipe, RecipeElement, RecipeMark } from '#core/technique/recipe';
 import { alcoholInk, goesWith, supplyNamed } from '#core/technique/goes-with';
@@ -83,9 +84,7 @@ export function Sheet({ make, picture, table, rack, supplies }: PrintedPicture) 
             <div className="mt-2 break-inside-avoid border-t border-ink pt-1 text-sm" data-finish>
               <h2 className="text-lg">In the end, the whole image</h2>
               <SheetMarks marks={recipe.finish} />
-              {recipe.finish.some(({ tool }) => tool === 'edgeMarker') && (
-                <p>Blades and die machines: cut away from the hand, keep fingers and children off the rollers.</p>
-              )}
+              {recipe.finishCautions.includes('blades') && <p>{cautions.blades}</p>}
             </div>
           )}
           {(recipe.withoutLadder.length > 0 || whiteRegions > 0) && (
@@ -98,10 +97,7 @@ export function Sheet({ make, picture, table, rack, supplies }: PrintedPicture) 
               .
             </p>
           )}
-          <p className="mt-3 border-t border-ink pt-1 text-sm">
-            Alcohol ink: air the room, keep it from flame and heat tools, cap the markers. The maker’s label and safety data sheet go before
-            this. Colours on paper and screen differ from the ink.
-          </p>
+          <p className="mt-3 border-t border-ink pt-1 text-sm">{cautions.alcohol} Colours on paper and screen differ from the ink.</p>
         </div>
       </div>
     </>

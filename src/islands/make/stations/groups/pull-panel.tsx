@@ -1,5 +1,7 @@
 import { byId as rowsById } from '#core/make/by-id';
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
+import { noSupplies } from '#model/supplies';
+import { useSupplies } from '#islands/shared/supplies-store.ts';
 import { atAGlance } from '#core/groups/at-a-glance';
 import { counted } from '#core/make/counted';
 import { markerNames } from '#core/markers/marker-name';
@@ -16,7 +18,15 @@ import type { GroupsProps } from './groups-props';
 export function PullPanel({ useMake, make, picture, table, bands }: GroupsProps) {
   const rack = useMake((state) => state.rack);
   const byId = useMemo(() => rowsById(rack.markers), [rack.markers]);
-  const pulled = useMemo(() => pullList(writtenPlan(make, picture, rack.markers, table)), [make, picture, rack.markers, table]);
+  const { supplies, load } = useSupplies();
+  useEffect(() => {
+    void load();
+  }, [load]);
+  // By the maker's own schools too, as the recipe and the half sheet are.
+  const pulled = useMemo(
+    () => pullList(writtenPlan(make, picture, rack.markers, table, { supplies: supplies ?? noSupplies })),
+    [make, picture, rack.markers, table, supplies],
+  );
   const nameOf = useMemo(() => markerNames(rack), [rack]);
   const glance = useMemo(
     () => atAGlance(picture.elements, bands.areasMm2, new Map(rack.markers.map(({ id, lab }) => [id, lab]))),

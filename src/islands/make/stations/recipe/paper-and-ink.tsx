@@ -2,6 +2,7 @@ import { useRef, useState } from 'react';
 import type { Colouring } from '#model/colouring';
 import { mostSupplyName, type Supply, type SupplyKind } from '#model/supplies';
 import { cleanText } from '#model/text';
+import { cautions } from '#core/technique/cautions';
 import { alcoholInk, goesWith, lastTaken, supplyNamed } from '#core/technique/goes-with';
 import { useSupplies } from '#islands/shared/supplies-store.ts';
 import { Button } from '#ui/controls/button.tsx';
@@ -118,9 +119,5 @@ function SupplyChoice({ kind, label, name, onName }: ChoiceProps) {
 }
 
 function HeatCaution() {
-  return (
-    <span className="block border-l-4 border-ink pl-2">
-      Heat tools burn and scorch: keep hands and paper clear, keep alcohol ink away until it is cool. The maker’s label goes before this.
-    </span>
-  );
+  return <span className="block border-l-4 border-ink pl-2">{cautions.heat}</span>;
 }

@@ -10,6 +10,7 @@ import type { IndexedTable } from '#core/make/region-tables';
 import { markerNames } from '#core/markers/marker-name';
 import { progressOfPicture } from '#core/make/progress';
 import { writtenPlan } from '#core/plan/written';
+import { cautions } from '#core/technique/cautions';
 import { extraKinds } from '#core/technique/extras';
 import { layOut } from '#core/technique/lay-out';
 import type { SeenBands } from '#core/technique/recipe';
@@ -139,10 +140,7 @@ export function RecipeStation({ useMake, make, picture, table, rack, seen, chose
         </div>
       )}
       <MarkerMinds rack={rack} markers={recipe.markers} />
-      <p className="border-l-8 border-ink bg-paper px-4 py-2 text-sm">
-        Alcohol ink: air the room, keep it from flame and heat tools, cap the markers. The maker’s label and safety data sheet go before
-        this.
-      </p>
+      <p className="border-l-8 border-ink bg-paper px-4 py-2 text-sm">{cautions.alcohol}</p>
       {recipe.elements.length > 0 && (
         <ChoiceButtons
           label="How the marks stand"
@@ -187,11 +185,7 @@ export function RecipeStation({ useMake, make, picture, table, rack, seen, chose
               <MarkLine key={mark.number} mark={mark} />
             ))}
           </ol>
-          {recipe.finish.some(({ tool }) => tool === 'edgeMarker') && (
-            <p className="mt-1 border-l-4 border-ink pl-2 text-sm">
-              Blades and die machines: cut away from the hand, keep fingers and children off the rollers.
-            </p>
-          )}
+          {recipe.finishCautions.includes('blades') && <p className="mt-1 border-l-4 border-ink pl-2 text-sm">{cautions.blades}</p>}
         </section>
       )}
       {recipe.withoutLadder.length > 0 && <p>Still without a ladder: {recipe.withoutLadder.map(({ name }) => name).join(', ')}.</p>}

@@ -1,0 +1,7 @@
+/** Cautions, each said where its step occurs; the maker's label goes before all of them. */
+export const cautions = {
+  alcohol:
+    'Alcohol ink: air the room, keep it from flame and heat tools, cap the markers. The maker’s label and safety data sheet go before this.',
+  heat: 'Heat tools burn and scorch: keep hands and paper clear, keep alcohol ink away until it is cool. The maker’s label goes before this.',
+  blades: 'Blades and die machines: cut away from the hand, keep fingers and children off the rollers.',
+} as const;

@@ -7,7 +7,7 @@ const rooms = [
     may: [
       '^src/core',
       '^src/model',
-      '^node_modules/(culori|dequal|fflate|@noble|fastest-levenshtein|simplify-js|concaveman|@types/concaveman|date-fns|d3)/',
+      '^node_modules/(culori|dequal|fflate|@noble|fastest-levenshtein|simplify-js|concaveman|@types/concaveman|date-fns|d3|uqr)/',
     ],
   },
   {
@@ -52,7 +52,8 @@ const coreRooms = {
   scene: ['colour', 'raster', 'light', 'make'],
   picture: ['bytes', 'raster', 'make', 'scene'],
   photo: ['raster', 'picture'],
-  technique: ['colour', 'raster', 'make', 'markers', 'light', 'scene'],
+  swatch: ['colour', 'make', 'raster', 'photo'],
+  technique: ['colour', 'raster', 'make', 'markers', 'light', 'scene', 'sharing'],
   sheet: [],
   groups: ['colour', 'make', 'markers', 'scene', 'sharing'],
   plan: ['colour', 'make', 'raster', 'light', 'picture', 'scene', 'technique'],

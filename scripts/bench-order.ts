@@ -2,7 +2,8 @@
  * npm run bench:order: putting wet blends into an order, on seeded pictures of 40 elements and 160 marks as one blend an element and as one a mark, and of
  * 2,000 marks; prints median and worst of some runs each.
  */
-import { orderMarks, type OrderRequest } from '../src/core/technique/order-marks';
+import { orderMarks } from '../src/core/technique/order-marks';
+import type { OrderRequest } from '../src/core/technique/order-plan';
 import { seeded } from '../src/core/sharing/seeded';
 
 function madeUp(seed: number, { elements, blends, marks }: { elements: number; blends: number; marks: number }): OrderRequest {

@@ -102,21 +102,29 @@ const shots: Shot[] = [
       await page.locator('[data-mark="proposal"]').first().waitFor({ state: 'attached' });
     },
   },
-  ...(['Straighten', 'Measure'] as const).map((step) => ({
-    name: `make-picture-${step.toLowerCase()}`,
-    go: async (page: Page) => {
-      await page.goto(`${step === 'Measure' ? pilot : `${address}/makes/make-balloon-post-bunting`}#picture`);
+  {
+    name: 'make-picture-straighten',
+    go: async (page) => {
+      await page.goto(`${address}/makes/make-balloon-post-bunting#picture`);
       await page.locator('[data-mend-view]').waitFor();
-      await page.getByRole('tab', { name: step }).click();
-      if (step === 'Straighten') {
-        await page.getByRole('button', { name: 'Lay a ruler on it' }).click();
-        for (const degrees of [1, 0.2, 0.2, 0.2])
-          await page.getByRole('button', { name: `Turn the drawing by -${degrees} degrees` }).click();
-      }
-      if (step === 'Measure') await page.getByRole('button', { name: 'Area 3', exact: true }).click();
+      await page.getByRole('tab', { name: 'Straighten' }).click();
+      await page.getByRole('button', { name: 'Lay a ruler on it' }).click();
+      for (const degrees of [1, 0.2, 0.2, 0.2]) await page.getByRole('button', { name: `Turn the drawing by -${degrees} degrees` }).click();
       await page.waitForTimeout(1500);
     },
-  })),
+  },
+  {
+    name: 'make-recipe-order',
+    go: async (page) => {
+      await page.goto(`${address}/makes/make-balloon-post-balloon#recipe`);
+      await bandsShown(page);
+      await page.getByRole('button', { name: 'In order' }).click();
+      await page.locator('[data-order="there"]').waitFor();
+      await page.locator('li[data-blend="Envelope, part 3 of 6"] button[aria-pressed]').first().click();
+      await page.locator('[data-timeline]').evaluate((timeline) => timeline.scrollIntoView({ block: 'start' }));
+      await page.waitForTimeout(800);
+    },
+  },
   {
     name: 'make-elements-bodies',
     go: async (page) => {

@@ -2,6 +2,9 @@
 export { labOfHex, hexOfLab } from './colour/lab';
 export { deltaE00 } from './colour/difference';
 export { layerCoats } from './colour/coats';
+export { readSwatches } from './swatch/read-swatches';
+export { swatchSheet } from './swatch/swatch-sheet';
+export { predictInk } from './colour/predict-ink';
 export { readyRules, readCode } from './markers/code-rule';
 export { findLadders } from './markers/find-ladders';
 export { suggestLadders } from './markers/suggest';

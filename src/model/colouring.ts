@@ -8,6 +8,7 @@ import { lightWishSchema } from './light-wish';
 import { schoolIdSchema } from './school';
 import { mostSupplyName } from './supplies';
 import { textSchema } from './text';
+import { mostWetMends, wetMendSchema } from './wet-mend';
 
 /** Rows that the lists of a colouring may have, and signs of its name. */
 export const mostInColouring = { treatments: 2000, strokes: 2000 } as const;
@@ -33,6 +34,8 @@ export const treatmentSchema = z.object({
   coats: z.optional(coatsSchema),
   /** What is laid beside the ladder: dots, pencil, gel. In any order: what must be dry first is known. */
   extras: z.optional(z.array(elementExtraSchema).check(z.minLength(1), z.maxLength(20))),
+  /** How the hand parts what is coloured at once, in the order in which it was said. */
+  wetMends: z.optional(z.array(wetMendSchema).check(z.minLength(1), z.maxLength(mostWetMends))),
 });
 export type Treatment = z.infer<typeof treatmentSchema>;
 

@@ -5,6 +5,7 @@ import { rungSchema } from './ladder';
 import { lampSchema } from './lamp';
 import { pictureSchema } from './picture';
 import { pieceRowSchema } from './piece-row';
+import { mostPlacings, placingSchema } from './placing';
 import { schoolIdSchema } from './school';
 
 /** Rises with every change of documents and operations that older ones must be upgraded for (core/upgrade). */
@@ -26,6 +27,8 @@ export const makeHeadSchema = z.object({
   onlyMarkers: z.optional(z.array(rungSchema).check(z.minLength(1), z.maxLength(300))),
   /** Loose pieces that belong to no picture. */
   pieceRows: z.optional(z.array(pieceRowSchema).check(z.minLength(1), z.maxLength(40))),
+  /** Where hands put what is coloured at once; the rest is ordered around it. */
+  placings: z.optional(z.array(placingSchema).check(z.minLength(1), z.maxLength(mostPlacings))),
 });
 export type MakeHead = z.infer<typeof makeHeadSchema>;
 

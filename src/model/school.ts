@@ -84,6 +84,8 @@ export const schoolSchema = z.object({
   suits: textSchema(200),
   /** Which ladders it is for: light to dark, hues laid beside each other from the edge to the middle, or greys on the paper outside. */
   ladders: z.enum(['lightToDark', 'byPlace', 'outside']),
+  /** Whether layers may dry before the next: then each step runs over all elements that are laid by it. Default false: an element is blended wet. */
+  isStepwise: z.optional(z.boolean()),
   marks: partsSchema,
 });
 export type School = z.infer<typeof schoolSchema>;

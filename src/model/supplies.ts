@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { handSchema } from './hand';
 import { idSchema } from './id';
 import { schoolSchema } from './school';
 import { textSchema } from './text';
@@ -35,11 +36,12 @@ export type GoesWith = z.infer<typeof goesWithSchema>;
 export const ownGoesWithSchema = z.extend(goesWithSchema, { id: idSchema });
 export type OwnGoesWith = z.infer<typeof ownGoesWithSchema>;
 
-/** What the maker has beside the rack. */
+/** What the maker has beside the rack, and how the hand works, where that was said. */
 export const suppliesSchema = z.object({
   supplies: z.array(supplySchema),
   goesWith: z.array(ownGoesWithSchema),
   schools: z.array(schoolSchema),
+  hand: z.optional(handSchema),
 });
 export type Supplies = z.infer<typeof suppliesSchema>;
 export const noSupplies: Supplies = { supplies: [], goesWith: [], schools: [] };

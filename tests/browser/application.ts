@@ -9,9 +9,22 @@ type TestFixtures = {
   watching: Application;
   /** One of a test's own, on the shared cluster, with nothing but the pilot. */
   piloting: Application;
+  /** The same with the balloon, and with the bunting. */
+  ballooning: Application;
+  flagging: Application;
   /** Errors and warnings of the page's console; a test fails when any is left at its end. */
   quietConsole: string[];
 };
+
+/** An application of one test alone, with nothing but one make of the demo. @param ownCluster default: on the shared one. */
+function withOnly(make: string, ownCluster = false) {
+  // biome-ignore lint/correctness/noEmptyPattern: Playwright wants the pattern.
+  return async ({}: object, use: (application: Application) => Promise<void>) => {
+    const application = await startApplication({ ownCluster, onlyMake: `make-balloon-post-${make}` });
+    await use(application);
+    await application.close();
+  };
+}
 
 export const test = base.extend<TestFixtures, { shared: Application }>({
   shared: [
@@ -23,24 +36,11 @@ export const test = base.extend<TestFixtures, { shared: Application }>({
     },
     { scope: 'worker' },
   ],
-  // biome-ignore lint/correctness/noEmptyPattern: Playwright wants the pattern.
-  lonely: async ({}, use) => {
-    const application = await startApplication({ ownCluster: true, onlyMake: 'make-balloon-post-pilot' });
-    await use(application);
-    await application.close();
-  },
-  // biome-ignore lint/correctness/noEmptyPattern: Playwright wants the pattern.
-  watching: async ({}, use) => {
-    const application = await startApplication({ ownCluster: false, onlyMake: 'make-balloon-post-watch' });
-    await use(application);
-    await application.close();
-  },
-  // biome-ignore lint/correctness/noEmptyPattern: Playwright wants the pattern.
-  piloting: async ({}, use) => {
-    const application = await startApplication({ ownCluster: false, onlyMake: 'make-balloon-post-pilot' });
-    await use(application);
-    await application.close();
-  },
+  lonely: withOnly('pilot', true),
+  watching: withOnly('watch'),
+  piloting: withOnly('pilot'),
+  ballooning: withOnly('balloon'),
+  flagging: withOnly('bunting'),
   quietConsole: [
     async ({ page }, use) => {
       const lines: string[] = [];

@@ -92,6 +92,7 @@ test('the badger under four schools, a second coat with a darker marker, dots af
   await page.getByRole('button', { name: 'Put a school together' }).click();
   const editor = page.getByRole('form', { name: 'A school of your own' });
   await editor.getByLabel('Name of your school').fill('Mine for evenings');
+  await editor.getByRole('button', { name: /^Its layers may dry/ }).click();
   await editor.getByRole('button', { name: 'One more step' }).click();
   const last = editor.locator('[data-step]').last();
   await choose(last.getByLabel(/^Marker of step/), 'the fourth');
@@ -139,6 +140,8 @@ test('the badger under four schools, a second coat with a darker marker, dots af
   // The own school is thrown away while the make is laid by it: told, and nothing else is lost.
   await page.getByRole('button', { name: 'Change this school' }).click();
   await editor.getByLabel('Name of your school').fill('Mine for mornings');
+  await expect(editor.getByRole('button', { name: /^Its layers may dry/ })).toHaveAttribute('aria-pressed', 'true');
+  await editor.getByRole('button', { name: /^Its layers may dry/ }).click();
   await editor
     .getByRole('button', { name: /^Take step \d+ out$/ })
     .last()
@@ -260,39 +263,4 @@ test.describe('under a finger', () => {
     const own = (await keptColours(page))?.elements.find(({ name }) => name === 'Boots');
     expect(own).toMatchObject({ coats: { passes: 2 }, extras: ['pencilShading'] });
   });
-});
-
-test('all marks in the order of the hand: light before the dark beside it, drying used, each place says why, on a timeline', async ({
-  page,
-  lonely,
-}) => {
-  await openRecipe(page, lonely.address);
-  const fur = await inHand(page, 'White fur');
-  await fur.getByRole('button', { name: 'Texture dots' }).click();
-  await expectAllKept(page);
-  await page.getByRole('button', { name: 'In order', exact: true }).click();
-  const rows = page.getByRole('list', { name: 'In the order of the hand' }).getByRole('listitem');
-  const names = await rows.evaluateAll((items) => items.map((item) => item.getAttribute('data-blend')));
-  expect(
-    names.filter((name) => name === 'White fur'),
-    'its dots wait until it is dry',
-  ).toHaveLength(2);
-  expect(names.lastIndexOf('White fur') - names.indexOf('White fur'), 'something else is coloured meanwhile').toBeGreaterThan(1);
-  expect(names.indexOf('Scarf')).toBeLessThan(names.indexOf('Coat'));
-  await expect(rows.nth(names.indexOf('Scarf'))).toContainText(/before the coat, whose dark ink would be dragged into it/i);
-  await expect(rows.nth(names.lastIndexOf('White fur'))).toContainText('It dried while');
-  const order = page.locator('[data-order]');
-  await expect(order).toContainText(/\d+:\d\d of colouring, \d+:\d\d of waiting, \d+:\d\d in all, .*a pace from memory, not yours/);
-  const told = /(\d+) changes? of marker; element by element there would be (\d+)/.exec(
-    ((await order.textContent()) ?? '').replace(/\s+/g, ' '),
-  );
-  expect(Number(told?.[1])).toBeLessThan(Number(told?.[2]));
-  await expect(page.locator('[data-timeline]')).toHaveAttribute('data-timeline', String(names.length));
-  // By keys: pressed, the element stands out, the rest faded.
-  const before = await colourAt(page, [0.5, 0.14]);
-  await rows.nth(names.indexOf('Scarf')).getByRole('button').press('Enter');
-  await expect.poll(async () => (await colourAt(page, [0.5, 0.14])).join()).not.toBe(before.join());
-  await expectNoAxeFindings(page);
-  await page.getByRole('button', { name: 'By element', exact: true }).click();
-  await expect(marksOf(page.locator('li[data-element="Scarf"]')).first()).toBeVisible();
 });

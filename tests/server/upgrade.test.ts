@@ -50,6 +50,7 @@ describe('a database of schema 1', () => {
       '006-colourings',
       '007-belongings',
       '008-supplies',
+      '009-hand',
     ]);
     const { revision, document, appliedBatchIds, steps } = await readMake(database, makeId);
     expect({ revision, steps, name: document.name, schema: document.schema }).toEqual({
@@ -105,7 +106,7 @@ describe('a database of schema 3', () => {
   beforeAll(async () => {
     const { database: own, applied } = await broughtToToday(from);
     database = own;
-    expect(applied).toEqual(['006-colourings', '007-belongings', '008-supplies']);
+    expect(applied).toEqual(['006-colourings', '007-belongings', '008-supplies', '009-hand']);
   });
   afterAll(async () => {
     await database.sequelize.close();

@@ -5,5 +5,5 @@ export const rgb = registered(modeRgb);
 export const lab65 = registered(modeLab65);
 /** sRGB without its transfer function (IEC 61966-2-1): amounts of light. */
 export const linearRgb = registered(modeLrgb);
-registered(modeXyz65);
+export const xyz65 = registered(modeXyz65);
 registered(modeLch65);

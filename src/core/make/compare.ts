@@ -46,6 +46,10 @@ const fieldWords: Record<string, { name: string; words: (row: never) => string }
     name: 'Loose pieces',
     words: ({ pieceRows }: Make) => pieceRows?.map(({ name, count }) => `${name} (${count})`).join(', ') ?? 'none',
   },
+  'make.placings': {
+    name: 'Moved in the order',
+    words: ({ placings }: Make) => (placings ? `${placings.length} of what is coloured at once` : 'nothing'),
+  },
   'make.school': { name: 'School', words: ({ school }: Make) => school },
   'picture.grey': { name: 'Cut-out', words: ({ widthMm, heightMm }: Picture) => `${Math.round(widthMm)} × ${Math.round(heightMm)} mm` },
   'picture.widthMm': { name: 'Width', words: ({ widthMm }: Picture) => `${Math.round(widthMm)} mm` },
@@ -99,6 +103,11 @@ const rowFieldWords: { [K in RowKind]?: Record<string, { name: string; words: (r
   treatment: {
     ladder: { name: 'ladder', words: ({ ladder }: Treatment) => ladderWords(ladder) },
     light: { name: 'light', words: ({ light }: Treatment) => (light ? lightWords(light) : 'as usual') },
+    wetMends: {
+      name: 'wet areas',
+      words: ({ wetMends = [] }: Treatment) =>
+        wetMends.length > 0 ? `changed ${counted(wetMends.length, 'time')} by hand` : 'as computed',
+    },
   },
   colouring: {
     name: { name: 'name', words: ({ name }: Colouring) => name ?? 'told by its number' },

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { seeded } from '../../../tests/seeded';
-import { type Blend, type OrderedMarks, orderMarks, type OrderRequest, tellOrder } from './order-marks';
+import { madeUpOrder, permutations, plainCost } from '../../../tests/made-up-order';
+import { orderMarks, tellOrder } from './order-marks';
+import type { Blend, OrderedMarks, OrderRequest } from './order-plan';
 
 const mark = (marker: string, lightnessL: number, seconds = 10) => ({ marker, lightnessL, seconds });
 
@@ -8,56 +9,6 @@ function ordered(request: OrderRequest): OrderedMarks {
   const found = orderMarks(request);
   if ('problem' in found) throw new Error(found.problem);
   return found;
-}
-
-/** A made-up picture: blends of elements that touch, some of which wait for others. */
-function madeUp(seed: number, count: number): OrderRequest {
-  const random = seeded(seed);
-  const pick = (most: number) => Math.floor(random() * most);
-  const blends = Array.from({ length: count }, (_, index): Blend => {
-    const marks = Array.from({ length: 1 + pick(4) }, () => {
-      const number = pick(12);
-      return mark(`m${number}`, 20 + 6 * number, 5 + pick(30));
-    });
-    const after = index > 0 && random() < 0.4 ? [{ blend: `b${pick(index)}`, waitSeconds: pick(3) * 30 }] : [];
-    return { id: `b${index}`, elements: [`e${pick(Math.ceil(count * 0.8))}`], marks, ...(after.length > 0 ? { after } : {}) };
-  });
-  const touching = Array.from({ length: 2 * count }, () => [`e${pick(count)}`, `e${pick(count)}`] as const);
-  return { blends, touching };
-}
-
-/** The same told plainly, from the words of the contract. */
-function plainCost({ blends, touching }: OrderRequest, order: readonly string[]) {
-  const byId = new Map(blends.map((blend) => [blend.id, blend]));
-  const own = order.map((id) => byId.get(id) as Blend);
-  const ends = new Map<string, number>();
-  const starts: number[] = [];
-  let now = 0;
-  for (const { id, marks, after = [] } of own) {
-    for (const { blend } of after) if (!ends.has(blend)) return null;
-    const start = Math.max(now, ...after.map(({ blend, waitSeconds }) => (ends.get(blend) as number) + waitSeconds));
-    starts.push(start);
-    now = start + marks.reduce((sum, { seconds }) => sum + seconds, 0);
-    ends.set(id, now);
-  }
-  const laid = own.flatMap(({ marks }) => marks.map(({ marker }) => marker));
-  const dark: [string, string][] = [];
-  const darkest = ({ marks }: Blend) => Math.min(...marks.map(({ lightnessL }) => lightnessL));
-  for (const [index, one] of own.entries()) {
-    for (const other of own.slice(index + 1)) {
-      const touch = touching.some(
-        ([a, b]) =>
-          a !== b && ((one.elements.includes(a) && other.elements.includes(b)) || (one.elements.includes(b) && other.elements.includes(a))),
-      );
-      if (touch && darkest(other) >= darkest(one) + 10) dark.push([one.id, other.id]);
-    }
-  }
-  return { dark, total: now, changes: laid.slice(1).filter((marker, index) => marker !== laid[index]).length, starts };
-}
-
-function permutations<T>(items: readonly T[]): T[][] {
-  if (items.length < 2) return [[...items]];
-  return items.flatMap((item, index) => permutations([...items.slice(0, index), ...items.slice(index + 1)]).map((rest) => [item, ...rest]));
 }
 
 const sorted = (pairs: readonly [string, string][]) => pairs.map((pair) => pair.join(' ')).sort();
@@ -77,7 +28,7 @@ function lightestFirst({ blends }: OrderRequest): string[] {
 
 describe('the order of marks', () => {
   it.each(Array.from({ length: 60 }, (_, seed) => seed))('is the best of all orders of a small picture (seed %i)', (seed) => {
-    const request = madeUp(seed, 2 + (seed % 5));
+    const request = madeUpOrder(seed, 2 + (seed % 5));
     const found = ordered(request);
     const plain = plainCost(request, found.order);
     expect(plain).not.toBeNull();
@@ -95,7 +46,7 @@ describe('the order of marks', () => {
   it.each(Array.from({ length: 30 }, (_, seed) => 100 + seed))(
     'is never worse than the lightest first, and lays every blend once (seed %i)',
     (seed) => {
-      const request = madeUp(seed, 8 + (seed % 30));
+      const request = madeUpOrder(seed, 8 + (seed % 30));
       const found = ordered(request);
       expect([...found.order].sort()).toEqual(request.blends.map(({ id }) => id).sort());
       const [own, other] = [plainCost(request, found.order), plainCost(request, lightestFirst(request))];
@@ -165,7 +116,7 @@ describe('the order of marks', () => {
   });
 
   it('tells what a given order comes to, and refuses one that cannot be', () => {
-    const request = madeUp(5, 12);
+    const request = madeUpOrder(5, 12);
     const found = ordered(request);
     expect(tellOrder(request, found.order)).toEqual(found);
     expect(() => tellOrder(request, found.order.slice(1))).toThrow(/every blend once/);
@@ -175,7 +126,7 @@ describe('the order of marks', () => {
   });
 
   it('2,000 marks are ordered all the same', () => {
-    const request = madeUp(7, 800);
+    const request = madeUpOrder(7, 800);
     expect(request.blends.reduce((sum, { marks }) => sum + marks.length, 0)).toBeGreaterThan(1900);
     expect(ordered(request).order).toHaveLength(800);
   });

@@ -60,6 +60,8 @@ export type RecipeElement = {
   notes: string[];
   /** Its ladder lies from the edge to the middle. */
   isByPlace: boolean;
+  /** Its layers may dry before the next: each step runs over all that is laid so. */
+  isStepwise: boolean;
 };
 export type PictureRecipe = {
   school: SchoolId;
@@ -191,6 +193,7 @@ function recipeOfElement(element: ColouredElement, { make, picture, markers, tab
     })),
     ...(darker && passes > 1 ? { darker } : {}),
     isByPlace,
+    isStepwise: school.isStepwise === true && rungs.length > 1 && !isTooTiny,
     ...(element.school === undefined ? {} : { chosenSchool: element.school }),
     ...(school.id === ofAll?.id ? {} : { ownSchool: school.name }),
     recommended,

@@ -11,7 +11,8 @@ const bentPairs = 0.8;
 /** Steps of a way over edges and corners, in fifths of a px (Borgefors 1986, as in raster/distance.ts). */
 const [straight, diagonal] = [5, 7] as const;
 
-type Cut = { keys: Int32Array; lastBelow: number; lengthPx: number; evenness: number };
+/** `keyOf`: on which side the pixel of that place in its piece lies, by its key: below the cut up to `lastBelow`. */
+type Cut = { keyOf: (index: number) => number; lastBelow: number; lengthPx: number; evenness: number };
 
 /** Pieces that lie in a field, by number; a pixel is of one at the most. */
 export type Pieces = { field: Field; pieceOf: Int32Array; given: number /** Room for a number a pixel. */; scratch: Int32Array };
@@ -70,17 +71,46 @@ function best(cuts: readonly Cut[], area: number, parts: number): Cut | null {
 
 /** So odd a piece that no cut leaves enough on both sides: the first half of its pixels. */
 function halved(pixels: readonly number[]): Cut {
-  return { keys: Int32Array.from(pixels, (_, index) => Number(index >= pixels.length / 2)), lastBelow: 0, lengthPx: 0, evenness: 0 };
+  return { keyOf: (index) => Number(index >= pixels.length / 2), lastBelow: 0, lengthPx: 0, evenness: 0 };
 }
+
+/** Pixels of a piece by their columns and rows, and the places in it of what is right of them and under them where a cut between would be seen, else -1. */
+type Spread = { columns: Int32Array; rows: Int32Array; rightOf: Int32Array; underOf: Int32Array };
+
+function spreadOf(
+  { field: { width, isLine, mask }, pieceOf, scratch: placeOf }: Pieces,
+  pixels: readonly number[],
+  number: number,
+): Spread {
+  const { length } = pixels;
+  const [columns, rows] = [new Int32Array(length), new Int32Array(length)];
+  const [rightOf, underOf] = [new Int32Array(length).fill(-1), new Int32Array(length).fill(-1)];
+  for (let index = 0; index < length; index++) placeOf[pixels[index]!] = index;
+  for (let index = 0; index < length; index++) {
+    const i = pixels[index]!;
+    const column = i % width;
+    columns[index] = column;
+    rows[index] = (i - column) / width;
+    if (isLine[i]) continue;
+    if (column + 1 < width && pieceOf[i + 1] === number && !isLine[i + 1]) rightOf[index] = placeOf[i + 1]!;
+    if (i + width < mask.length && pieceOf[i + width] === number && !isLine[i + width]) underOf[index] = placeOf[i + width]!;
+  }
+  return { columns, rows, rightOf, underOf };
+}
+
+type Sides = { lowest: number; highest: number; isBent: boolean };
 
 /** Straight cuts through a piece, with at least and at most so many px on their nearer side. */
 export function straightCuts(pieces: Pieces, pixels: readonly number[], number: number, lowest: number, highest: number): Cut[] {
-  const { width } = pieces.field;
+  const spread = spreadOf(pieces, pixels, number);
+  const { columns, rows } = spread;
+  const keys = new Int32Array(pixels.length);
   return Array.from({ length: directions }, (_, turn) => {
     const angle = (Math.PI * turn) / directions;
     const [dx, dy] = [Math.cos(angle), Math.sin(angle)];
-    const keys = Int32Array.from(pixels, (i) => Math.round((i % width) * dx + Math.floor(i / width) * dy));
-    return cutsAlong(pieces, pixels, number, keys, { lowest, highest, isBent: false });
+    const keyOf = (index: number) => Math.floor(columns[index]! * dx + rows[index]! * dy + 0.5) | 0;
+    for (let index = 0; index < keys.length; index++) keys[index] = keyOf(index);
+    return cutsAlong(spread, keys, keyOf, { lowest, highest, isBent: false });
   }).flat();
 }
 
@@ -89,44 +119,28 @@ function bentCuts(pieces: Pieces, pixels: readonly number[], number: number, low
   const first = wayFrom(pieces, pixels, number, pixels[0]!);
   let end = 0;
   for (let index = 0; index < pixels.length; index++) if (first[index]! > first[end]!) end = index;
-  const way = wayFrom(pieces, pixels, number, pixels[end]!);
-  return cutsAlong(
-    pieces,
-    pixels,
-    number,
-    way.map((distance) => Math.floor(distance / straight)),
-    { lowest, highest, isBent: true },
-  );
+  const keys = wayFrom(pieces, pixels, number, pixels[end]!).map((distance) => Math.floor(distance / straight));
+  return cutsAlong(spreadOf(pieces, pixels, number), keys, (index) => keys[index]!, { lowest, highest, isBent: true });
 }
 
-/** All cuts between one value of a key and the next whose sides are neither too large nor too small. */
-function cutsAlong(
-  { field: { width, isLine, mask }, pieceOf, scratch: keyAt }: Pieces,
-  pixels: readonly number[],
-  number: number,
-  keys: Int32Array,
-  { lowest, highest, isBent }: { lowest: number; highest: number; isBent: boolean },
-): Cut[] {
+/** All cuts between one value of a key and the next whose sides are neither too large nor too small. @param keys of the pixels of a piece, as `keyOf` gives them. */
+function cutsAlong({ rightOf, underOf }: Spread, keys: Int32Array, keyOf: Cut['keyOf'], { lowest, highest, isBent }: Sides): Cut[] {
   let [least, most] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-  for (let index = 0; index < pixels.length; index++) {
+  for (let index = 0; index < keys.length; index++) {
     const key = keys[index]!;
-    keyAt[pixels[index]!] = key;
     if (key < least) least = key;
     if (key > most) most = key;
   }
   const count = most - least + 1;
-  const areas = new Float64Array(count);
+  const areas = new Int32Array(count);
   // Pairs beside and above each other that a cut after a key goes through: counted where they begin, taken off where they end.
-  const across = new Int32Array(count);
-  const down = new Int32Array(count);
-  for (const i of pixels) {
-    const key = keyAt[i]! - least;
+  const [across, down] = [new Int32Array(count), new Int32Array(count)];
+  for (let index = 0; index < keys.length; index++) {
+    const key = keys[index]! - least;
     areas[key]!++;
-    if (isLine[i]) continue;
-    const right = i + 1;
-    if (right % width !== 0 && pieceOf[right] === number && !isLine[right]) notePair(across, key, keyAt[right]! - least);
-    const under = i + width;
-    if (under < mask.length && pieceOf[under] === number && !isLine[under]) notePair(down, key, keyAt[under]! - least);
+    const [right, under] = [rightOf[index]!, underOf[index]!];
+    if (right >= 0) notePair(across, key, keys[right]! - least);
+    if (under >= 0) notePair(down, key, keys[under]! - least);
   }
   const cuts: Cut[] = [];
   let [area, h, v] = [0, 0, 0];
@@ -135,12 +149,13 @@ function cutsAlong(
     h += across[key]!;
     v += down[key]!;
     if (area < lowest || area > highest) continue;
-    cuts.push({ keys, lastBelow: key + least, lengthPx: isBent ? bentPairs * (h + v) : Math.hypot(h, v), evenness: area });
+    cuts.push({ keyOf, lastBelow: key + least, lengthPx: isBent ? bentPairs * (h + v) : Math.hypot(h, v), evenness: area });
   }
   return cuts;
 }
 
 function notePair(counts: Int32Array, one: number, other: number): void {
+  if (one === other) return;
   counts[Math.min(one, other)]!++;
   counts[Math.max(one, other)]!--;
 }
@@ -169,14 +184,16 @@ function wayFrom({ field: { width }, pieceOf, scratch: way }: Pieces, pixels: re
       }
     }
   }
-  return Int32Array.from(pixels, (i) => way[i]!);
+  const ways = new Int32Array(pixels.length);
+  for (let index = 0; index < pixels.length; index++) ways[index] = way[pixels[index]!]!;
+  return ways;
 }
 
 /** What hangs together on either side of a cut. */
-export function sidesOf(pieces: Pieces, pixels: readonly number[], { keys, lastBelow }: Pick<Cut, 'keys' | 'lastBelow'>): number[][] {
+export function sidesOf(pieces: Pieces, pixels: readonly number[], { keyOf, lastBelow }: Pick<Cut, 'keyOf' | 'lastBelow'>): number[][] {
   const { field, pieceOf } = pieces;
   const [below, above] = [++pieces.given, ++pieces.given];
-  for (let index = 0; index < pixels.length; index++) pieceOf[pixels[index]!] = keys[index]! <= lastBelow ? below : above;
+  for (let index = 0; index < pixels.length; index++) pieceOf[pixels[index]!] = keyOf(index) <= lastBelow ? below : above;
   const found: number[][] = [];
   for (const start of pixels) {
     const side = pieceOf[start]!;

@@ -38,7 +38,8 @@ function bordersOf({ width, isLine }: Field, labels: Int32Array): Border[] {
 export function straightenCuts(field: Field, labels: Int32Array, { mostPx, pxPerMm }: { mostPx: number; pxPerMm: number }): void {
   const { width } = field;
   for (const { one, other, count, x, y, across, down } of bordersOf(field, labels)) {
-    const pixels = Array.from(labels.keys()).filter((i) => labels[i] === one || labels[i] === other);
+    const pixels: number[] = [];
+    for (let i = 0; i < labels.length; i++) if (labels[i] === one || labels[i] === other) pixels.push(i);
     const middle = [x / count, y / count] as const;
     const pieces = piecesOf(field);
     const number = begin(pieces, pixels);
@@ -49,13 +50,13 @@ export function straightenCuts(field: Field, labels: Int32Array, { mostPx, pxPer
       return i >= 0 && away(index) < away(best) ? index : best;
     }, 0);
     const cuts = straightCuts(pieces, pixels, number, Math.max(1, pixels.length - mostPx), Math.min(mostPx, pixels.length - 1))
-      .filter(({ keys, lastBelow, lengthPx }) => lengthPx <= asShort * now && Math.abs(keys[nearest]! - lastBelow) <= reachMm * pxPerMm)
+      .filter(({ keyOf, lastBelow, lengthPx }) => lengthPx <= asShort * now && Math.abs(keyOf(nearest) - lastBelow) <= reachMm * pxPerMm)
       .sort((a, b) => a.lengthPx - b.lengthPx);
     const [shortest] = cuts;
     if (!shortest) continue;
     // Where the neck is as narrow for a stretch, in the middle of it.
     const alike = cuts
-      .filter(({ keys, lengthPx }) => keys === shortest.keys && lengthPx <= asShort * shortest.lengthPx)
+      .filter(({ keyOf, lengthPx }) => keyOf === shortest.keyOf && lengthPx <= asShort * shortest.lengthPx)
       .sort((a, b) => a.lastBelow - b.lastBelow);
     const cut = alike[alike.length >> 1] ?? shortest;
     const sides = sidesOf(pieces, pixels, cut);

@@ -15,7 +15,7 @@ export type WetPartsOptions = {
 export type WetPart = { areaMm2: number; cutMm: number };
 
 /** A nib's dot is about so large, in mm2: less cannot be laid. From memory. */
-const nibDotMm2 = 1;
+export const nibDotMm2 = 1;
 const mostParts = 255;
 
 /**
@@ -51,5 +51,7 @@ export function wetParts(mask: BinaryImage, { maxAreaMm2, lines }: WetPartsOptio
 }
 
 function tooMany(count: number): RangeError {
-  return new RangeError(`wetParts: ${count} parts or more come of it, at most ${mostParts} can be told apart. Take a larger limit.`);
+  return new RangeError(
+    `It comes to ${count} parts or more, and at most ${mostParts} can be told apart. Take a larger limit: a faster pace, or fewer coats.`,
+  );
 }

@@ -1,11 +1,14 @@
+import { lazy, Suspense } from 'react';
 import { LitPicture } from '#islands/shared/lit-picture.tsx';
 import { addressOf } from '#islands/shared/make-address.ts';
 import type { ListedMake } from '#model/api/makes';
 import type { Rack } from '#model/marker';
 import { buttonLook } from '#ui/controls/button.tsx';
-import { MiniRail } from '#ui/ladder/mini-rail.tsx';
 import { CopyMake } from './copy-make';
 import { ThrowAway } from './throw-away';
+
+// How inks add up is fetched beside the page: what it opens with is a list of makes.
+const MiniRail = lazy(() => import('#ui/ladder/mini-rail.tsx').then((module) => ({ default: module.MiniRail })));
 
 type Props = { listed: ListedMake; rack: Rack; onChanged: () => void };
 
@@ -35,7 +38,13 @@ export function MakeStrip({ listed, rack, onChanged }: Props) {
           last touched{' '}
           <time dateTime={updatedAt}>{new Date(updatedAt).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}</time>
         </p>
-        <div className="flex min-h-18 flex-1 items-center">{rail.length > 0 && <MiniRail ladders={rail} markers={rack.markers} />}</div>
+        <div className="flex min-h-18 flex-1 items-center">
+          {rail.length > 0 && (
+            <Suspense>
+              <MiniRail ladders={rail} markers={rack.markers} />
+            </Suspense>
+          )}
+        </div>
         <div className="flex flex-wrap items-center gap-x-3 sm:flex-nowrap">
           <a href={address} className={`${buttonLook('plain')} min-w-0`} aria-label={`Go on with ${name}: ${next.words}`}>
             <span className="truncate">{next.words}</span>

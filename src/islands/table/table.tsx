@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { listMakesAnswerSchema } from '#model/api/makes';
 import type { Rack } from '#model/marker';
 import { fetchRack } from '#islands/shared/rack-fetched.ts';
@@ -6,12 +6,13 @@ import { call } from '#islands/shared/server-calls.ts';
 import { useFetched } from '#islands/shared/use-fetched.ts';
 import { Button, buttonLook } from '#ui/controls/button.tsx';
 import { Field } from '#ui/controls/field.tsx';
-import { DoubleChip } from '#ui/ladder/double-chip.tsx';
 import { asPage } from '#ui/words/error-boundary.tsx';
 import { ProblemNotice } from '#ui/words/notice.tsx';
 import { BringInWaiting } from './bring-in-waiting';
 import { FirstVisit } from './first-visit';
 import { MakeStrip } from './make-strip';
+
+const DoubleChip = lazy(() => import('#ui/ladder/double-chip.tsx').then((module) => ({ default: module.DoubleChip })));
 
 /** Makes shown at first, and more at a press. */
 const makesAtOnce = 20;
@@ -111,7 +112,10 @@ function ToRefill({ rack }: { rack: Rack }) {
       <ul className="mt-2 flex flex-wrap gap-3">
         {waiting.map(({ id, code, lab, state }) => (
           <li key={id}>
-            <DoubleChip lab={lab} code={code} /> {state}
+            <Suspense fallback={<span className="font-code">{code}</span>}>
+              <DoubleChip lab={lab} code={code} />
+            </Suspense>{' '}
+            {state}
           </li>
         ))}
       </ul>

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { handSchema } from '../hand';
 import { idSchema } from '../id';
 import { schoolSchema } from '../school';
 import { ownGoesWithSchema, suppliesSchema, supplySchema } from '../supplies';
@@ -9,7 +10,10 @@ export const mostSupplies = 500;
 const rows = <S extends z.ZodMiniType<{ id: string }>>(schema: S) => z.optional(z.array(schema).check(z.maxLength(mostSupplies)));
 const ids = z.optional(z.array(idSchema).check(z.maxLength(mostSupplies)));
 
-/** Changes of what the maker has beside the rack, all or none: what is given is put in or replaces what has the same id; ids to be removed go. */
+/**
+ * Changes of what the maker has beside the rack, all or none: what is given is put in or replaces what has the same id; ids to be removed go.
+ * `hand`: null forgets what was said of it.
+ */
 export const suppliesChangeSchema = z.object({
   supplies: rows(supplySchema),
   goesWith: rows(ownGoesWithSchema),
@@ -17,6 +21,7 @@ export const suppliesChangeSchema = z.object({
   removeSupplies: ids,
   removeGoesWith: ids,
   removeSchools: ids,
+  hand: z.optional(z.nullable(handSchema)),
 });
 export type SuppliesChange = z.infer<typeof suppliesChangeSchema>;
 

@@ -1,12 +1,15 @@
 import type * as z from 'zod/mini';
 import { QueryTypes, type Transaction } from 'sequelize';
 import { mostSupplies, type SuppliesAnswer, type SuppliesChange } from '#model/api/supplies';
+import { handSchema } from '#model/hand';
 import { schoolSchema } from '#model/school';
 import { ownGoesWithSchema, supplySchema } from '#model/supplies';
 import type { Database } from '#server/db/database';
 import { ProblemError } from '#server/http/problem';
 
-const tables = { supplies: 'supplies', goesWith: 'goes_with', schools: 'own_schools' } as const;
+const tables = { supplies: 'supplies', goesWith: 'goes_with', schools: 'own_schools', hand: 'hand' } as const;
+/** The id of the one row that says how the hand works. */
+const theHand = 'hand';
 type Table = (typeof tables)[keyof typeof tables];
 
 /** Everything the maker has beside the rack, by name; a row that cannot be read is told of, and hides no other. */
@@ -24,10 +27,12 @@ export async function readSupplies(database: Database): Promise<SuppliesAnswer> 
       return [];
     });
   };
+  const [hand] = await rowsOf(tables.hand, handSchema);
   return {
     supplies: await rowsOf(tables.supplies, supplySchema),
     goesWith: await rowsOf(tables.goesWith, ownGoesWithSchema),
     schools: await rowsOf(tables.schools, schoolSchema),
+    ...(hand ? { hand } : {}),
     unreadable,
   };
 }
@@ -58,6 +63,7 @@ export async function changeSupplies(database: Database, change: SuppliesChange)
       [tables.supplies, change.removeSupplies],
       [tables.goesWith, change.removeGoesWith],
       [tables.schools, change.removeSchools],
+      [tables.hand, change.hand === null ? [theHand] : []],
     ] as const;
     for (const [table, ids] of gone) {
       if (ids?.length) await database.sequelize.query(`DELETE FROM ${table} WHERE id IN (:ids)`, { replacements: { ids }, transaction });
@@ -65,5 +71,6 @@ export async function changeSupplies(database: Database, change: SuppliesChange)
     await putRows(database, tables.supplies, change.supplies ?? [], transaction);
     await putRows(database, tables.goesWith, change.goesWith ?? [], transaction);
     await putRows(database, tables.schools, change.schools ?? [], transaction);
+    await putRows(database, tables.hand, change.hand ? [{ id: theHand, ...change.hand }] : [], transaction);
   });
 }

@@ -3,7 +3,16 @@ import { useRef } from 'react';
 import { inkHex, paperHex, softHex } from '../colours';
 import { useSize } from '../size/use-size';
 
-export type TimelineBar = { id: string; name: string; from: number; to: number /** Colour of its darkest ink. */; hex: string | undefined };
+export type TimelineBar = {
+  id: string;
+  name: string;
+  from: number;
+  to: number;
+  /** Until when it dries, where something waits for that. */
+  driesUntil?: number | undefined;
+  /** Colour of its darkest ink. */
+  hex: string | undefined;
+};
 
 type Props = {
   bars: readonly TimelineBar[];
@@ -13,14 +22,15 @@ type Props = {
   onChoose: (id: string) => void;
 };
 
-const [barPx, axisPx, endPx] = [34, 20, 18] as const;
+const [barPx, dryPx, axisPx, endPx] = [34, 8, 20, 18] as const;
 
 /** Minutes and seconds, as a clock tells them. */
 export function clockWords(seconds: number): string {
-  return `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
+  const whole = Math.max(0, Math.round(seconds));
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
 }
 
-/** What is coloured when, from left to right; where nothing stands, ink dries and nothing else can be done. */
+/** What is coloured when, from left to right, and under it what dries meanwhile; where nothing stands, nothing else can be done. */
 export function Timeline({ bars, totalSeconds, chosenId, onChoose }: Props) {
   const place = useRef<HTMLDivElement>(null);
   const { width } = useSize(place);
@@ -30,7 +40,7 @@ export function Timeline({ bars, totalSeconds, chosenId, onChoose }: Props) {
       {width > 0 && (
         <svg
           width={width}
-          height={barPx + axisPx}
+          height={barPx + dryPx + axisPx}
           className="block"
           role="img"
           aria-label={`From 0:00 to ${clockWords(totalSeconds)}: ${bars.map(({ name, from }) => `${clockWords(from)} ${name}`).join(', ')}`}
@@ -53,8 +63,24 @@ export function Timeline({ bars, totalSeconds, chosenId, onChoose }: Props) {
               <title>{name}</title>
             </rect>
           ))}
+          {bars.map(
+            ({ id, to, driesUntil }) =>
+              driesUntil !== undefined && (
+                <line
+                  key={id}
+                  x1={across(to)}
+                  x2={across(Math.min(driesUntil, totalSeconds))}
+                  y1={barPx + dryPx / 2 + 1}
+                  y2={barPx + dryPx / 2 + 1}
+                  stroke={inkHex}
+                  strokeWidth={3}
+                  strokeDasharray="2 3"
+                  data-dries={id}
+                />
+              ),
+          )}
           {across.ticks(Math.max(2, Math.floor(width / 90))).map((tick) => (
-            <text key={tick} x={across(tick)} y={barPx + 15} fontSize={12} textAnchor="middle" fill={softHex}>
+            <text key={tick} x={across(tick)} y={barPx + dryPx + 15} fontSize={12} textAnchor="middle" fill={softHex}>
               {clockWords(tick)}
             </text>
           ))}

@@ -6,6 +6,7 @@ import { blobsInSlices } from './005-blobs-in-slices';
 import { belongings } from './007-belongings';
 import { colourings } from './006-colourings';
 import { supplies } from './008-supplies';
+import { hand } from './009-hand';
 import type { Migration } from './migration';
 
 export const migrations: readonly Migration[] = [
@@ -17,4 +18,5 @@ export const migrations: readonly Migration[] = [
   colourings,
   belongings,
   supplies,
+  hand,
 ];

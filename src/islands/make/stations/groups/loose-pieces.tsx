@@ -7,7 +7,7 @@ import type { Make } from '#model/make';
 import { type PieceRow, pieceRowSchema } from '#model/piece-row';
 import { counted } from '#core/make/counted';
 import { middleRung } from '#core/markers/hues';
-import { shareOut } from '#core/sharing/share-out';
+import { layRow } from '#core/sharing/lay-row';
 import { Button } from '#ui/controls/button.tsx';
 import { DoubleChipShape } from '#ui/ladder/double-chip.tsx';
 import { Field } from '#ui/controls/field.tsx';
@@ -17,9 +17,6 @@ import type { GroupsProps } from './groups-props';
 
 const pieceFormSchema = z.pick(pieceRowSchema, { name: true, count: true });
 type PieceForm = z.infer<typeof pieceFormSchema>;
-
-/** Pieces in a row: each lies beside the next. */
-const inRow = (count: number) => Array.from({ length: count - 1 }, (_, place) => [place, place + 1] as const);
 
 type Props = GroupsProps & { ladders: readonly Ladder[] };
 
@@ -79,7 +76,7 @@ type RowProps = { row: PieceRow; rack: ShownRack; onAnother: () => void; onRemov
 
 function Row({ row, rack, onAnother, onRemove }: RowProps) {
   const { name, count, ladders, seed } = row;
-  const laid = useMemo(() => shareOut({ neighbours: inRow(count), count, kinds: ladders.length, seed }), [count, ladders.length, seed]);
+  const laid = useMemo(() => layRow({ count, ladders, seed }), [count, ladders, seed]);
   const labOf = (ladder: Ladder | undefined) => rack.markers.find(({ id }) => id === middleRung(ladder?.rungs ?? [])?.markerId)?.lab;
   return (
     <>

@@ -149,7 +149,11 @@ export function RecipeStation({ useMake, make, picture, table, rack, seen, chose
             { id: 'order', name: 'In order' },
           ]}
           chosen={view}
-          onChoose={(chosen) => set({ view: chosen, focus: null, heldMark: null, heldBlend: null })}
+          onChoose={(chosen) => {
+            set({ view: chosen, focus: null, heldMark: null, heldBlend: null, heldKey: null, wetTool: null });
+            // In order all of the picture is seen.
+            if (chosen === 'order') onChoose(null);
+          }}
         />
       )}
       {view === 'order' && <OrderPanel {...{ useMake, make, picture, rack, useDesk }} supplies={supplies ?? noSupplies} />}

@@ -10,6 +10,7 @@ import { AskFirst } from '#ui/controls/ask-first.tsx';
 import { Button } from '#ui/controls/button.tsx';
 import { Choice } from '#ui/controls/choice.tsx';
 import { Field } from '#ui/controls/field.tsx';
+import { ToggleChip } from '#ui/controls/toggle-chip.tsx';
 
 type Props = {
   /** Of the school that is put together; one that is not kept yet begins as another. */
@@ -42,6 +43,7 @@ export function SchoolEditor({ id, begunFrom, onKept, onClose }: Props) {
   const begun = kept ?? begunFrom;
   const [name, setName] = useState(kept?.name ?? '');
   const [steps, setSteps] = useState<Step[]>(() => (begun?.marks ?? []).map(keyed));
+  const [isStepwise, setIsStepwise] = useState(begun?.isStepwise ?? false);
   const [isAsking, setIsAsking] = useState(false);
   const [isBusy, setIsBusy] = useState(false);
   const taken = supplies?.schools.some((school) => school.id !== id && school.name.toLowerCase() === name.trim().toLowerCase());
@@ -56,6 +58,7 @@ export function SchoolEditor({ id, begunFrom, onKept, onClose }: Props) {
     });
   const school = (): School => ({
     ...{ id, name: cleanText(name, 80), suits: kept?.suits ?? '', ladders: 'lightToDark' },
+    ...(isStepwise ? { isStepwise } : {}),
     marks: steps.map(({ key: _, ...part }) => part),
   });
   const send = async (wanted: Parameters<typeof change>[0], after: () => void) => {
@@ -79,6 +82,9 @@ export function SchoolEditor({ id, begunFrom, onKept, onClose }: Props) {
       }}
     >
       <Field label="Name of your school" value={name} maxLength={80} problem={problem} onChange={(event) => setName(event.target.value)} />
+      <ToggleChip isOn={isStepwise} onTurn={() => setIsStepwise(!isStepwise)}>
+        Its layers may dry: each step over all elements before the next
+      </ToggleChip>
       <ol className="space-y-2" aria-label="Its steps">
         {steps.map((step, index) => (
           <li key={step.key} className="flex flex-wrap items-center gap-2 border-t border-edge pt-2" data-step={index + 1}>

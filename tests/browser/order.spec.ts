@@ -66,6 +66,7 @@ test('the badger in order: drying is used, an element is moved and names the rul
   await expect(coat.getByRole('button', { name: 'Earlier' })).toBeDisabled();
   // The rest is ordered anew: without the dots, and with other markers for the scarf.
   await page.getByRole('button', { name: 'By element' }).click();
+  await fur.getByRole('button', { name: 'White fur', exact: true }).click();
   await fur.getByRole('button', { name: 'Texture dots' }).click();
   await page.getByRole('button', { name: 'In order' }).click();
   await expect(page.locator('[data-blend="White fur"]')).toHaveCount(1);

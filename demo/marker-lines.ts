@@ -1,5 +1,6 @@
-import type { Lab, MarkerLine, PairNote, Rack, RackMarker } from '#model/marker';
+import type { Lab, MarkerLine, PairNote, RackMarker } from '#model/marker';
 import { readCode } from '#core/markers/code-rule';
+import { type ColouredRack, readingsOf } from '#core/markers/readings';
 
 /** Two invented lines of markers with invented inks; any likeness to a line on sale is chance. */
 const larkmere: MarkerLine = {
@@ -205,9 +206,11 @@ const pairNotes: PairNote[] = [
   { firstId: 'larkmere-62d-wine', secondId: 'larkmere-88d-wine', verdict: 'refuses', reason: 'paper', on: '2026-09-12' },
 ];
 
-export function demoRack(): Rack {
+/** The demo's rack; its markers have the colours of their readings. */
+export function demoRack(): ColouredRack {
   const structured = families.flatMap((family) =>
     Object.entries(family.groups).flatMap(([group, depths]) => depths.split(' ').map((depth) => larkmereMarker(family, group, depth))),
   );
-  return { lines: [larkmere, quayside], markers: [...structured, ...quaysideMarkers()], pairNotes };
+  const markers = [...structured, ...quaysideMarkers()];
+  return { lines: [larkmere, quayside], markers, pairNotes, readings: readingsOf(markers, '2026-09-05', (id) => id) };
 }

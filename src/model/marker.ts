@@ -2,6 +2,7 @@ import * as z from 'zod/mini';
 import { textSchema } from './text';
 import { daySchema } from './day';
 import { idSchema } from './id';
+import { mostSupplyName } from './supplies';
 
 /** Parts a marker code is made of, in the order in which they are printed. */
 export const codePartSchema = z.enum(['family', 'group', 'depth', 'tone', 'separator']);
@@ -65,10 +66,9 @@ export const markerSchema = z.object({
 });
 export type Marker = z.infer<typeof markerSchema>;
 
-/** A marker in the maker's rack, with all that the maker notes about it. */
-export const rackMarkerSchema = z.extend(markerSchema, {
+/** A marker in the maker's rack, with all that the maker notes about it. Its colours are readings: no marker has one of its own. */
+export const rackMarkerSchema = z.extend(z.omit(markerSchema, { lab: true }), {
   lineId: idSchema,
-  colourSource: z.optional(z.enum(colourSources)),
   /** Colour of the cap, which may mislead. */
   capLab: z.optional(labSchema),
   /** How many are owned. */
@@ -78,7 +78,27 @@ export const rackMarkerSchema = z.extend(markerSchema, {
   nib: z.optional(z.enum(nibStates)),
   events: z.optional(z.array(markerEventSchema).check(z.maxLength(500))),
 });
-export type RackMarker = z.infer<typeof rackMarkerSchema>;
+/** `lab`, `colourSource`: what its readings come to (core/markers/readings.ts), or a colour on its way in; never kept here. */
+export type RackMarker = z.infer<typeof rackMarkerSchema> &
+  Partial<Pick<Marker, 'lab'>> & { colourSource?: (typeof colourSources)[number] };
+
+/**
+ * What a marker's ink looked like, dry, on one paper on one day. A newer reading stands beside the older ones, never in their place.
+ * `paper`: left out where nobody said which. `on`: left out where nobody knows. `spread`: median CIEDE2000 of a measured cell from its colour.
+ * `sheet`: number of the swatch sheet that it was read from.
+ */
+export const colourReadingSchema = z.object({
+  id: idSchema,
+  markerId: idSchema,
+  paper: z.optional(textSchema(mostSupplyName, { least: 1, empty: 'a paper needs a name' })),
+  coats: z.union([z.literal(1), z.literal(2)]),
+  lab: labSchema,
+  source: z.enum(colourSources),
+  on: z.optional(daySchema),
+  spread: z.optional(z.number().check(z.minimum(0), z.maximum(200))),
+  sheet: z.optional(textSchema(40)),
+});
+export type ColourReading = z.infer<typeof colourReadingSchema>;
 
 /** A maker's line of markers with the rule that reads its codes. */
 export const markerLineSchema = z.object({
@@ -108,5 +128,7 @@ export const rackSchema = z.object({
   lines: z.array(markerLineSchema),
   markers: z.array(rackMarkerSchema),
   pairNotes: z.array(pairNoteSchema),
+  /** In the order in which they were kept: the newest last. */
+  readings: z.array(colourReadingSchema),
 });
 export type Rack = z.infer<typeof rackSchema>;

@@ -1,16 +1,11 @@
 import * as z from 'zod/mini';
-import { rackMarkerSchema, rackSchema } from './marker';
+import { rackSchema } from './marker';
 
-export const rackFileVersion = 2;
+export const rackFileVersion = 3;
 
-/** The whole rack as a file of ours. Every colour says where it comes from; what is only assumed from a code is never written. */
+/** The whole rack as a file of ours. Every colour is a reading that says where it comes from; what is only assumed from a code is never written. */
 export const rackFileSchema = z.extend(rackSchema, {
   format: z.literal('aquachrome-rack'),
   version: z.literal(rackFileVersion),
-  markers: z.array(
-    rackMarkerSchema.check(
-      z.refine(({ lab, colourSource }) => (lab === undefined) === (colourSource === undefined), 'a colour and its source go together'),
-    ),
-  ),
 });
 export type RackFile = z.infer<typeof rackFileSchema>;

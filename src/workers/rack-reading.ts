@@ -1,11 +1,13 @@
 import Papa from 'papaparse';
 import type * as z from 'zod/mini';
-import { type MarkerLine, markerLineSchema, pairNoteSchema, type RackMarker } from '#model/marker';
-import { type RackFile, rackFileSchema } from '#model/rack-file';
+import { colourReadingSchema, type MarkerLine, markerLineSchema, pairNoteSchema, type RackMarker } from '#model/marker';
+import { type RackFile, rackFileSchema, rackFileVersion } from '#model/rack-file';
 import { checkJsonBounds } from '#core/bytes/json-bounds';
 import { readPalette } from '#core/markers/palette-file';
 import { type ImportRow, readPastedCodes } from '#core/markers/pasted-codes';
 import { type ColumnMapping, guessMapping, readTable } from '#core/markers/table-import';
+import { rackFile2Schema } from '#model/frozen/schema-1';
+import { rackFileFrom2 } from '#core/upgrade/rack-file-from-2';
 import { upgrade } from '#core/upgrade/upgrade';
 import { NewerSchemaError } from '#core/upgrade/upgraded';
 import { mostListBytes } from './file-limits';
@@ -93,10 +95,11 @@ function readParts(value: Record<string, unknown>): Read {
   const pairNotes = readEach(pairNoteSchema, 'The note', value.pairNotes, aside).filter(
     ({ firstId, secondId }) => ids.has(firstId) && ids.has(secondId),
   );
+  const readings = readEach(colourReadingSchema, 'The reading', value.readings, aside).filter(({ markerId }) => ids.has(markerId));
   if (lines.length === 0) throw new RangeError('The JSON is not a rack saved by Aquachrome.');
   return {
     kind: 'rack',
-    file: { format: 'aquachrome-rack', version: rackFileSchema.shape.version.def.values[0] as 2, lines, markers, pairNotes },
+    file: { format: 'aquachrome-rack', version: rackFileVersion, lines, markers, pairNotes, readings },
     aside,
   };
 }
@@ -118,8 +121,14 @@ function readJson(bytes: Uint8Array, text: string): Read {
     return { kind: 'rack', file: upgrade({ what: 'rackFile', value }).value, aside: [] };
   } catch (error) {
     if (error instanceof NewerSchemaError) throw error;
-    return readParts(value as Record<string, unknown>);
+    return readParts(inOneVersion(value as Record<string, unknown>));
   }
+}
+
+/** A rack file of which parts are broken, its colours as readings whichever version it has. */
+function inOneVersion(value: Record<string, unknown>): Record<string, unknown> {
+  const older = rackFile2Schema.safeParse({ ...value, version: 2 });
+  return value.version === rackFileVersion || !older.success ? value : (rackFileFrom2(older.data) as Record<string, unknown>);
 }
 
 /** Reads a file by its content. @throws RangeError that says what is wrong and what to do. */

@@ -2,6 +2,7 @@ import { makeSchemaVersion } from '#model/make';
 import type { RackMarker } from '#model/marker';
 import type { Operation } from '#model/operation';
 import { openDatabase } from '#server/db/database';
+import { readingsOf } from '../../src/core/markers/readings';
 import { addToRack } from '#server/store/rack';
 import { seeded } from '../seeded';
 import type { Application } from './application';
@@ -39,10 +40,12 @@ export async function fillCrowd(application: Application, options: { makes: numb
     };
   });
   for (let from = 0; from < markers.length; from += 1000) {
+    const some = markers.slice(from, from + 1000);
     await addToRack(database, {
       lines: [{ id: 'crowd-line', name: 'Crowd', rule: { parts: ['family', 'depth'] } }],
-      markers: markers.slice(from, from + 1000),
+      markers: some,
       pairNotes: [],
+      readings: readingsOf(some, '2026-09-05', (id) => id),
     });
   }
   await sequelize.close();

@@ -5,6 +5,7 @@ import { type Database, openDatabase } from '#server/db/database';
 import { migrate } from '#server/db/migrate';
 import { migrations } from '#server/db/migrations/index';
 import { addToRack, changeRack, readRack } from '#server/store/rack';
+import { withReadings } from '#core/markers/readings';
 import { withRackChanges } from '#core/markers/rack-changes';
 import { seeded } from '../seeded';
 import { freshDatabase, testClusterUrl } from './cluster';
@@ -26,7 +27,8 @@ describe('the rack', () => {
     await addToRack(database, rack);
     await addToRack(database, rack);
     const read = await readRack(database);
-    expect(byId(read.markers)).toEqual(byId(rack.markers));
+    expect(byId(withReadings(read).map(({ reading: _, ...marker }) => marker))).toEqual(byId(rack.markers));
+    expect(read.readings).toEqual(rack.readings);
     expect(byId(read.lines)).toEqual(byId(rack.lines));
     expect(read.pairNotes).toEqual(rack.pairNotes);
   });
@@ -47,6 +49,23 @@ describe('the rack', () => {
     });
     await expect(doubled).rejects.toMatchObject({ status: 409, problem: { code: 'stands-twice' } });
     expect((await readRack(database)).markers.find(({ id }) => id === first.id)?.state).toBe('low');
+  });
+
+  it('only ever adds readings: an older one stays, and one of a marker that is not there is refused in words', async () => {
+    const [marker] = (await readRack(database)).markers;
+    if (!marker) return expect.fail();
+    const own = async () => (await readRack(database)).readings.filter(({ markerId }) => markerId === marker.id);
+    const before = await own();
+    const reading = { id: 'own-1', markerId: marker.id, paper: 'Laid', coats: 1, source: 'measured', on: '2026-11-29' } as const;
+    await changeRack(database, { readings: [{ ...reading, lab: { L: 61, a: 2, b: 3 } }] });
+    // The same id again (its answer was lost) changes nothing.
+    await changeRack(database, { readings: [{ ...reading, lab: { L: 10, a: 0, b: 0 } }] });
+    expect(await own()).toEqual([...before, { ...reading, lab: { L: 61, a: 2, b: 3 } }]);
+    const stray = changeRack(database, { readings: [{ ...reading, id: 'own-2', markerId: 'nobody', lab: { L: 61, a: 2, b: 3 } }] });
+    await expect(stray).rejects.toMatchObject({ status: 422, problem: { code: 'not-there' } });
+    // What is said of a marker never says its colour.
+    await changeRack(database, { markers: [{ ...marker, state: 'low' }] });
+    expect(await own()).toHaveLength(before.length + 1);
   });
 
   it('keeps one note a pair, in whichever order it is given, and forgets it with its marker', async () => {
@@ -111,13 +130,12 @@ describe('migration 002', () => {
         family: 'FERN',
         group: '2',
         depth: 1,
-        lab: { L: 90, a: 0, b: 0 },
         owned: true,
         state: 'low',
-        colourSource: 'picked',
       },
       { id: 'm2', lineId: 'l', code: '97d.fern', owned: false, state: 'good' },
     ]);
+    expect((await readRack(old)).readings).toEqual([{ id: 'm1', markerId: 'm1', coats: 1, lab: { L: 90, a: 0, b: 0 }, source: 'picked' }]);
     await old.sequelize.close();
   });
 });
@@ -137,6 +155,19 @@ describe('what has changed of the rack', () => {
         () => ({ markers: [{ ...pick(now.markers), state: 'low' }] }),
         () => ({ markers: [{ id: `new-${round}`, lineId: line.id, code: `N${round}`, owned: true }] }),
         () => ({ removeMarkers: [pick(now.markers).id] }),
+        () => ({
+          readings: [
+            {
+              id: `r-${round}`,
+              markerId: pick(now.markers).id,
+              coats: 2,
+              paper: 'Laid',
+              lab: { L: 40, a: 1, b: 2 },
+              source: 'measured',
+              on: '2026-11-28',
+            },
+          ],
+        }),
         () => ({ lines: [{ ...line, name: `${line.name} ${round}` }] }),
         () => ({
           pairNotes: [
@@ -154,11 +185,11 @@ describe('what has changed of the rack', () => {
       expect(part.isWhole).toBe(false);
       told += part.markers.length;
       known = withRackChanges(known, part);
-      expect(known).toEqual({ ...(await readRack(database)), gone: { lines: [], markers: [], pairNotes: [] } });
+      expect(known).toEqual({ ...(await readRack(database)), gone: { lines: [], markers: [], pairNotes: [], readings: [] } });
     }
     expect(told, 'small bites').toBeLessThan(40);
     const again = await readRack(database, known);
-    expect([again.lines, again.markers, again.pairNotes]).toEqual([[], [], []]);
+    expect([again.lines, again.markers, again.pairNotes, again.readings]).toEqual([[], [], [], []]);
   });
 
   it('is all of it for a page of another history, or one that says it knows more than there is', async () => {

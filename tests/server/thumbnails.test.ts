@@ -91,7 +91,9 @@ describe('thumbnails', { timeout: 120_000 }, () => {
     if (!shown || !other) expect.fail();
     await changeRack(database, { markers: [{ ...other, state: 'dry' }] });
     expect((await findThumbnail(database, makeId, 'picture-lantern')).key, 'of another marker').toBe(first.key);
-    await changeRack(database, { markers: [{ ...shown, lab: { L: 50, a: 40, b: -40 }, colourSource: 'picked' }] });
+    await changeRack(database, {
+      readings: [{ id: 'another', markerId: shown.id, coats: 1, lab: { L: 50, a: 40, b: -40 }, source: 'picked', on: '2026-11-28' }],
+    });
     expect((await findThumbnail(database, makeId, 'picture-lantern')).key, 'of one that it shows').not.toBe(first.key);
     await expect(findThumbnail(database, 'nobody', 'picture-lantern')).rejects.toMatchObject({ status: 404 });
   });

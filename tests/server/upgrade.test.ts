@@ -51,6 +51,7 @@ describe('a database of schema 1', () => {
       '007-belongings',
       '008-supplies',
       '009-hand',
+      '010-colour-readings',
     ]);
     const { revision, document, appliedBatchIds, steps } = await readMake(database, makeId);
     expect({ revision, steps, name: document.name, schema: document.schema }).toEqual({
@@ -106,7 +107,7 @@ describe('a database of schema 3', () => {
   beforeAll(async () => {
     const { database: own, applied } = await broughtToToday(from);
     database = own;
-    expect(applied).toEqual(['006-colourings', '007-belongings', '008-supplies', '009-hand']);
+    expect(applied).toEqual(['006-colourings', '007-belongings', '008-supplies', '009-hand', '010-colour-readings']);
   });
   afterAll(async () => {
     await database.sequelize.close();

@@ -1,7 +1,8 @@
-import type { Lab, RackMarker } from '#model/marker';
+import type { ColourReading, Lab, RackMarker } from '#model/marker';
 import { depthRanks } from './kin';
+import { type ReadMarker, withReadings } from './readings';
 
-export type ShownMarker = RackMarker & { shownSource: 'measured' | 'picked' | 'assumed' | 'none' };
+export type ShownMarker = ReadMarker & { shownSource: 'measured' | 'picked' | 'assumed' | 'none' };
 
 function between(lighter: Lab, darker: Lab, share: number): Lab {
   const blend = (from: number, to: number) => from + (to - from) * share;
@@ -26,7 +27,7 @@ function fromMates(depth: number, mates: readonly { depth: number; lab: Lab }[])
  * family and, where there is one, group. Depths count as ranks within a family. Common practice, no source: the depths of a family step
  * evenly only as a rule.
  */
-export function withAssumedColours(markers: readonly RackMarker[]): ShownMarker[] {
+export function withAssumedColours(markers: readonly ReadMarker[]): ShownMarker[] {
   const ranks = depthRanks(markers);
   const known = new Map<string, { depth: number; lab: Lab }[]>();
   const key = (marker: RackMarker, withGroup: boolean) =>
@@ -49,9 +50,14 @@ export function withAssumedColours(markers: readonly RackMarker[]): ShownMarker[
   });
 }
 
+/** Markers in the colours to show on a paper: as they were read, there or elsewhere, or else assumed. @param paper default: the newest readings of any. */
+export function shownMarkers(rack: { markers: readonly RackMarker[]; readings: readonly ColourReading[] }, paper?: string): ShownMarker[] {
+  return withAssumedColours(withReadings(rack, paper));
+}
+
 /** A marker as it may be kept or written out: without a colour that was only assumed from its code. */
 export function withoutAssumed({ shownSource, ...marker }: ShownMarker): RackMarker {
   if (shownSource !== 'assumed') return marker;
-  const { lab: _, ...bare } = marker;
+  const { lab: _lab, ...bare } = marker;
   return bare;
 }

@@ -4,7 +4,7 @@ import { codeKey } from './code-rule';
 
 /**
  * What of a saved rack is not here yet. A line that is here under another id is found by its name, a marker by its line and code: what was
- * taken out and added again since is the same marker. Notes about pairs follow their markers; those about markers that are nowhere are left.
+ * taken out and added again since is the same marker. Notes about pairs and readings of colours follow their markers; those about markers that are nowhere are left.
  */
 export function newOfRack(rack: Rack, file: Rack): RackChange {
   const nameOf = (name: string) => name.trim().toLowerCase();
@@ -36,5 +36,11 @@ export function newOfRack(rack: Rack, file: Rack): RackChange {
     noted.add(pairKey(firstId, secondId));
     return [{ ...note, firstId, secondId }];
   });
-  return { lines, markers, pairNotes };
+  // Readings follow their markers; the same ones are not kept twice.
+  const read = new Set(rack.readings.map(({ id }) => id));
+  const readings = file.readings.flatMap((reading) => {
+    const markerId = markerHere.get(reading.markerId);
+    return markerId === undefined || read.has(reading.id) ? [] : [{ ...reading, markerId }];
+  });
+  return { lines, markers, pairNotes, readings };
 }

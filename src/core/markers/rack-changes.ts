@@ -29,9 +29,10 @@ export function withRackChanges(rack: RackAnswer | null, answer: RackAnswer): Ra
   return inRackOrder({
     ...answer,
     isWhole: true,
-    gone: { lines: [], markers: [], pairNotes: [] },
+    gone: { lines: [], markers: [], pairNotes: [], readings: [] },
     lines: merged(rack.lines, answer.lines, gone.lines, ({ id }) => id),
     markers: merged(rack.markers, answer.markers, gone.markers, ({ id }) => id),
     pairNotes: merged(rack.pairNotes, answer.pairNotes, gone.pairNotes, pairKey),
+    readings: merged(rack.readings, answer.readings, gone.readings, ({ id }) => id),
   });
 }

@@ -1,7 +1,7 @@
 import { hueWord } from '#core/colour/hue-words';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Marker, MarkerLine, Rack, RackMarker } from '#model/marker';
+import type { ColourReading, Marker, MarkerLine, Rack, RackMarker } from '#model/marker';
 import { withAssumedColours } from './assumed-colour';
 import { readyRules } from './code-rule';
 import { readPalette, writePalette } from './palette-file';
@@ -167,25 +167,38 @@ describe('tables of a whole rack', () => {
 });
 
 describe('a saved rack brought in again', () => {
+  const reading = (markerId: string): ColourReading => ({
+    id: `r-${markerId}`.replace(/[^\w-]/g, '-'),
+    markerId,
+    coats: 1,
+    lab: { L: 70, a: 0, b: 0 },
+    source: 'measured',
+    on: '2026-11-24',
+  });
   it('knows a marker that was taken out and added again, and a line made again, by code and name', () => {
     const [first, second] = [marker('88d.fern', [90, -10, 20]), marker('62d.fern', [70, -20, 30])];
     const file: Rack = {
       lines: [line],
       markers: [first, second],
       pairNotes: [{ firstId: first.id, secondId: second.id, verdict: 'refuses', reason: '', on: '2026-11-24' }],
+      readings: [reading(first.id), reading(second.id)],
     };
     const again: Rack = {
       lines: [{ ...line, id: 'again' }],
       markers: [{ ...first, id: 'new', lineId: 'again', code: '88D-fern' }],
       pairNotes: [],
+      readings: [],
     };
     expect(newOfRack(again, file)).toEqual({
       lines: [],
       markers: [{ ...second, lineId: 'again' }],
       pairNotes: [{ firstId: 'new', secondId: second.id, verdict: 'refuses', reason: '', on: '2026-11-24' }],
+      // Of the one that is here under another id too.
+      readings: [{ ...reading(first.id), markerId: 'new' }, reading(second.id)],
     });
-    expect(newOfRack({ lines: [], markers: [], pairNotes: [] }, file)).toEqual(file);
-    expect(newOfRack(file, file)).toEqual({ lines: [], markers: [], pairNotes: [] });
+    const empty = { lines: [], markers: [], pairNotes: [], readings: [] };
+    expect(newOfRack(empty, file)).toEqual(file);
+    expect(newOfRack(file, file)).toEqual(empty);
     // A note about a marker that is nowhere has nobody to follow.
     expect(newOfRack(again, { ...file, markers: [first] }).pairNotes).toEqual([]);
   });

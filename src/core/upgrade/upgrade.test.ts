@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { makeSchemaVersion } from '#model/make';
 import { applyOperations } from '#core/make/apply';
 import { colouredPicture } from '#core/make/coloured';
+import { withReadings } from '#core/markers/readings';
 import { isReadUpToDate } from '#core/make/reading-key';
 import { decodeRegionTable, indexTable, type IndexedTable, tableOf } from '#core/make/region-tables';
 import type { Operation1 } from '#model/frozen/schema-1';
@@ -90,18 +91,20 @@ describe('what was written by schema 1', () => {
   it('a rack file keeps its markers; a colour without a source was picked', () => {
     const rack = fixture('rack');
     const { value } = upgrade({ what: 'rackFile', value: rack });
-    expect(value.version).toBe(2);
-    expect(value.markers.map(({ code, lab }) => [code, lab])).toEqual(
+    expect(value.version).toBe(3);
+    expect(value.markers[0]).not.toHaveProperty('lab');
+    expect(withReadings(value).map(({ code, lab }) => [code, lab])).toEqual(
       rack.markers.map(({ code, lab }: { code: string; lab: unknown }) => [code, lab]),
     );
+    expect(value.readings.every(({ paper, on, coats }) => paper === undefined && on === undefined && coats === 1)).toBe(true);
     const [{ colourSource: _, ...first }] = rack.markers;
-    expect(upgrade({ what: 'rackFile', value: { ...rack, markers: [first] } }).value.markers[0]?.colourSource).toBe('picked');
+    expect(upgrade({ what: 'rackFile', value: { ...rack, markers: [first] } }).value.readings[0]?.source).toBe('picked');
   });
 
   it.each([
     ['make', { what: 'make', value: { ...make, schema: makeSchemaVersion + 1 } }],
     ['edit', { what: 'operations', schema: makeSchemaVersion + 1, value: [], onto: { make, tables } }],
-    ['rack file', { what: 'rackFile', value: { ...fixture('rack'), version: 3 } }],
+    ['rack file', { what: 'rackFile', value: { ...fixture('rack'), version: 4 } }],
   ] as const)('a newer %s is refused in words', (_, versioned) => {
     expect(() => upgrade(versioned)).toThrow(NewerSchemaError);
     expect(() => upgrade(versioned)).toThrow(/written by a newer Aquachrome\. Update this one; until then it is left as it is/);

@@ -6,6 +6,7 @@ import { makeFrom1, operationsOf1 } from './from-1';
 import { makeFrom2 } from './from-2';
 import { makeFrom3, operationsFrom3 } from './from-3';
 import { rackFileFrom1 } from './rack-file-from-1';
+import { rackFileFrom2 } from './rack-file-from-2';
 import { type NewBlob, NewerSchemaError, type Upgraded } from './upgraded';
 
 type Versioned =
@@ -79,7 +80,8 @@ export function upgrade(versioned: Versioned): Upgraded<Today[keyof Today]> {
     }
     case 'rackFile': {
       const version = versionOf(field(versioned.value, 'version') ?? null, 'This rack file', rackFileVersion);
-      return { value: rackFileSchema.parse(version === 1 ? rackFileFrom1(versioned.value) : versioned.value), blobs: [] };
+      const second = version === 1 ? rackFileFrom1(versioned.value) : versioned.value;
+      return { value: rackFileSchema.parse(version < 3 ? rackFileFrom2(second) : second), blobs: [] };
     }
   }
 }

@@ -1,13 +1,15 @@
 import { type Remote, transfer } from 'comlink';
 import { useState } from 'react';
-import type { MarkerLine, Rack } from '#model/marker';
+import type { MarkerLine } from '#model/marker';
 import type { RackChange } from '#model/api/rack';
 import type { ImportRow } from '#core/markers/pasted-codes';
+import { type ColouredRack, readingsOf } from '#core/markers/readings';
 import { newOfRack } from '#core/markers/merge-rack';
 import { type ColumnMapping, type ImportField, importFields } from '#core/markers/table-import';
 import { ReadingNotice } from '#islands/shared/reading-notice.tsx';
 import { saveFile } from '#islands/shared/save-file.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
+import { today } from '#islands/shared/today.ts';
 import { StoppedError, useFiles } from '#islands/shared/use-files.ts';
 import type { FilesApi } from '#workers/files.worker';
 import { mostListBytes } from '#workers/file-limits';
@@ -18,7 +20,7 @@ import { FileButton } from '#ui/controls/file-button.tsx';
 import { SetAsideParts } from '#ui/words/set-aside-parts.tsx';
 import { lineAsPalette, rackAsCsv, rackAsJson } from './write-rack';
 
-type Props = { rack: Rack; busy: boolean; onChange: (change: RackChange) => Promise<boolean> };
+type Props = { rack: ColouredRack; busy: boolean; onChange: (change: RackChange) => Promise<boolean> };
 
 const fieldWords: Record<ImportField, string> = {
   code: 'Code',
@@ -85,7 +87,10 @@ export function ImportPanel({ rack, busy, onChange }: Props) {
     await show(`Reading ${file.name}`, (api) => api.rackFile(file.name, transfer(bytes, [bytes.buffer]), context));
   };
   const add = async () => {
-    const change: RackChange = found?.kind === 'rack' ? newOfRack(rack, found.file) : { markers: taken };
+    const change: RackChange =
+      found?.kind === 'rack'
+        ? newOfRack(rack, found.file)
+        : { markers: taken, readings: readingsOf(taken, today(), () => crypto.randomUUID()) };
     const count = change.markers?.length ?? 0;
     if (!(await onChange(change))) return;
     setDone(`${count} markers added.`);
@@ -212,7 +217,7 @@ function ReadRows({ rows }: { rows: readonly ImportRow[] }) {
 }
 
 /** The rack as files: all of it, a table, a palette of one line. */
-function RackOut({ rack, line }: { rack: Rack; line: MarkerLine }) {
+function RackOut({ rack, line }: { rack: ColouredRack; line: MarkerLine }) {
   return (
     <div className="space-y-4">
       <h2 className="text-2xl">Take the rack out</h2>

@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import * as z from 'zod/mini';
 import {
+  type ColourReading,
   type Lab,
   markerEventKinds,
   type MarkerEvent,
@@ -23,6 +24,7 @@ import { Button } from '#ui/controls/button.tsx';
 import { DoubleChip } from '#ui/ladder/double-chip.tsx';
 import { ColourField } from '#ui/controls/colour-field.tsx';
 import { Field } from '#ui/controls/field.tsx';
+import { ReadingsOfMarker } from './readings-of-marker';
 import { TakeOut } from './take-out';
 
 type Props = {
@@ -33,7 +35,10 @@ type Props = {
   notes: readonly PairNote[];
   findings: readonly RackFinding[];
   today: string;
+  /** Of this marker, the newest last. */
+  readings: readonly ColourReading[];
   onSave: (marker: RackMarker) => void;
+  onRead: (reading: ColourReading) => void;
   onNote: (note: PairNote) => void;
   onFindLadder: () => void;
   onTakeOut: () => void;
@@ -51,7 +56,8 @@ function withEvent(marker: RackMarker, kind: MarkerEvent['kind'], on: string): R
 }
 
 /** One marker: what it is, how it is, what happened to it, with whom it blends. */
-export function MarkerCard({ marker, shown, all, lines, notes, findings, today, onSave, onNote, onFindLadder, onTakeOut }: Props) {
+export function MarkerCard(props: Props) {
+  const { marker, shown, all, lines, notes, findings, readings, today, onSave, onRead, onNote, onFindLadder, onTakeOut } = props;
   const warnings = markerWarnings(marker, findings, today);
   const tone = undertone(marker, all);
   return (
@@ -74,7 +80,8 @@ export function MarkerCard({ marker, shown, all, lines, notes, findings, today, 
         </ul>
       )}
       <StateFields marker={marker} onSave={onSave} />
-      <ColourOfMarker marker={marker} shown={shown} onSave={onSave} />
+      <ColourOfMarker {...{ marker, shown, today, onSave, onRead }} />
+      <ReadingsOfMarker readings={readings} />
       <Events marker={marker} today={today} onSave={onSave} />
       <PairNotes marker={marker} all={all} lines={lines} notes={notes} today={today} onNote={onNote} />
       <p className="flex flex-wrap gap-3">
@@ -155,13 +162,15 @@ function StateFields({ marker, onSave }: SaveProps) {
 }
 
 /** The colour of ink or cap, picked or typed, with where it comes from. */
-function ColourOfMarker({ marker, shown, onSave }: SaveProps & Pick<Props, 'shown'>) {
+function ColourOfMarker({ marker, shown, today, onSave, onRead }: SaveProps & Pick<Props, 'shown' | 'today' | 'onRead'>) {
   const [colour, setColour] = useState('');
   const isColour = /^#?[0-9a-f]{6}$/i.test(colour);
-  const keepColour = (change: (lab: Lab) => RackMarker) => {
-    onSave(change(labOfHex(`#${colour.replace('#', '')}`)));
+  const keepColour = (keep: (lab: Lab) => void) => {
+    keep(labOfHex(`#${colour.replace('#', '')}`));
     setColour('');
   };
+  const read = (source: ColourReading['source']) =>
+    keepColour((lab) => onRead({ id: crypto.randomUUID(), markerId: marker.id, coats: 1, lab, source, on: today }));
   return (
     <div>
       <ColourField
@@ -172,13 +181,13 @@ function ColourOfMarker({ marker, shown, onSave }: SaveProps & Pick<Props, 'show
         placeholder={shown.lab ? hexOfLab(shown.lab) : ''}
       />
       <p className="mt-1 flex flex-wrap gap-2">
-        <Button disabled={!isColour} onClick={() => keepColour((lab) => ({ ...marker, lab, colourSource: 'measured' }))}>
+        <Button disabled={!isColour} onClick={() => read('measured')}>
           measured ink
         </Button>
-        <Button disabled={!isColour} onClick={() => keepColour((lab) => ({ ...marker, lab, colourSource: 'picked' }))}>
+        <Button disabled={!isColour} onClick={() => read('picked')}>
           picked ink
         </Button>
-        <Button disabled={!isColour} onClick={() => keepColour((lab) => ({ ...marker, capLab: lab }))}>
+        <Button disabled={!isColour} onClick={() => keepColour((lab) => onSave({ ...marker, capLab: lab }))}>
           cap
         </Button>
       </p>

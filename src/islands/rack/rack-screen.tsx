@@ -4,6 +4,7 @@ import type { RackAnswer, RackChange } from '#model/api/rack';
 import type { Rack, RackMarker } from '#model/marker';
 import { type ShownMarker, withAssumedColours } from '#core/markers/assumed-colour';
 import { counted } from '#core/make/counted';
+import { readingsByMarker, withReadings } from '#core/markers/readings';
 import { codeKey } from '#core/markers/code-rule';
 import { markerNames } from '#core/markers/marker-name';
 import { checkRack, findingsByMarker, markerWarnings, type RackFinding } from '#core/markers/rack-checks';
@@ -96,7 +97,8 @@ function Counts({ rack }: { rack: Rack }) {
 /** Findings told at once. */
 const mostFindings = 40;
 
-function LoadedRack({ rack }: { rack: RackAnswer }) {
+function LoadedRack({ rack: kept }: { rack: RackAnswer }) {
+  const rack = useMemo(() => ({ ...kept, markers: withReadings(kept) }), [kept]);
   const { busy, chosenId, change, choose, takeOut } = useRack(
     useShallow((state) => ({
       busy: state.busy,
@@ -111,6 +113,7 @@ function LoadedRack({ rack }: { rack: RackAnswer }) {
   const [zoom, setZoom] = useState(1);
   const [from, setFrom] = useState('');
   const shown = useMemo(() => withAssumedColours(rack.markers), [rack.markers]);
+  const readings = useMemo(() => readingsByMarker(rack.readings), [rack.readings]);
   const findings = useMemo(() => checkRack(rack.markers), [rack.markers]);
   const warned = useMemo(() => {
     const own = findingsByMarker(findings);
@@ -189,7 +192,9 @@ function LoadedRack({ rack }: { rack: RackAnswer }) {
                 notes={rack.pairNotes}
                 findings={findings}
                 today={today()}
+                readings={readings.get(chosen.id) ?? []}
                 onSave={save}
+                onRead={(reading) => send({ readings: [reading] })}
                 onNote={(note) => send({ pairNotes: [note] })}
                 onFindLadder={() => {
                   setFrom(markerNames(rack)({ markerId: chosen.id, code: chosen.code }));

@@ -15,7 +15,7 @@ type RackState = {
   change: (change: RackChange) => Promise<boolean>;
   choose: (markerId: string | null) => void;
   /** What was taken out last, until it is put back or the page is left. */
-  takenOut: Pick<Rack, 'markers' | 'pairNotes'> | null;
+  takenOut: Pick<Rack, 'markers' | 'pairNotes' | 'readings'> | null;
   takeOut: (markerIds: readonly string[]) => Promise<void>;
   putBack: () => Promise<void>;
 };
@@ -33,7 +33,7 @@ export const useRack = create<RackState>()((set, get) => ({
       set({ problem: problemToShow(error) });
     }
   },
-  change: async ({ markers = [], ...rest }) => {
+  change: async ({ markers = [], readings = [], ...rest }) => {
     set({ busy: true });
     try {
       // The lines come with the first part, so that its markers have somewhere to stand.
@@ -41,6 +41,9 @@ export const useRack = create<RackState>()((set, get) => ({
         const part: RackChange = { ...(from === 0 ? rest : {}), markers: markers.slice(from, from + mostMarkersAtOnce) };
         set({ rack: await changeRack(part), problem: null });
       }
+      // Readings after all of their markers.
+      for (let from = 0; from < readings.length; from += mostMarkersAtOnce)
+        set({ rack: await changeRack({ readings: readings.slice(from, from + mostMarkersAtOnce) }), problem: null });
       return true;
     } catch (error) {
       set({ problem: problemToShow(error) });
@@ -59,13 +62,14 @@ export const useRack = create<RackState>()((set, get) => ({
       takenOut: {
         markers: before.markers.filter(({ id }) => ids.has(id)),
         pairNotes: before.pairNotes.filter(({ firstId, secondId }) => ids.has(firstId) || ids.has(secondId)),
+        readings: before.readings.filter(({ markerId }) => ids.has(markerId)),
       },
     });
   },
   putBack: async () => {
     const { takenOut, change } = get();
     // The notes follow their markers: both ends must be there again.
-    if (!takenOut || !(await change({ markers: takenOut.markers }))) return;
+    if (!takenOut || !(await change({ markers: takenOut.markers, readings: takenOut.readings }))) return;
     if (takenOut.pairNotes.length === 0 || (await change({ pairNotes: takenOut.pairNotes }))) set({ takenOut: null });
   },
 }));

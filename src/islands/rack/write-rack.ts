@@ -1,16 +1,14 @@
 import Papa from 'papaparse';
 import type { MarkerLine, Rack, RackMarker } from '#model/marker';
-import { type RackFile, rackFileVersion } from '#model/rack-file';
+import { type RackFile, rackFileSchema, rackFileVersion } from '#model/rack-file';
 import { hexOfLab } from '#core/colour/lab';
+import type { ColouredRack } from '#core/markers/readings';
 import { writePalette } from '#core/markers/palette-file';
 
 export function rackAsJson(rack: Rack): string {
-  // Only colours of the rack's own: what is assumed from a code is none of them.
-  const markers = rack.markers.map(({ lab, colourSource, ...marker }) =>
-    lab ? { ...marker, lab, colourSource: colourSource ?? 'picked' } : marker,
-  );
-  const file: RackFile = { format: 'aquachrome-rack', version: rackFileVersion, ...rack, markers };
-  return JSON.stringify(file, null, 2);
+  // Colours are readings: what a marker shows of them is none of its own.
+  const file: RackFile = { format: 'aquachrome-rack', version: rackFileVersion, ...rack };
+  return JSON.stringify(rackFileSchema.parse(file), null, 2);
 }
 
 export function lineAsPalette(line: MarkerLine, markers: readonly RackMarker[]): string {
@@ -20,7 +18,7 @@ export function lineAsPalette(line: MarkerLine, markers: readonly RackMarker[]):
   );
 }
 
-export function rackAsCsv(rack: Rack): string {
+export function rackAsCsv(rack: ColouredRack): string {
   const lineName = new Map(rack.lines.map(({ id, name }) => [id, name]));
   return Papa.unparse(
     rack.markers.map(({ code, lineId, owned, count, state, lab, colourSource, capLab, wanted, price }) => ({

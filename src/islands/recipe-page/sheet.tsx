@@ -2,11 +2,11 @@ import { lineColourWords } from '#core/colour/line-colour';
 import { byId } from '#core/make/by-id';
 import { mmPerInch } from '#core/raster/resolution';
 import { useEffect, useRef, useState } from 'react';
-import type { Rack } from '#model/marker';
 import type { ColouredPicture } from '#model/coloured-picture';
 import { lampOfColouring } from '#core/make/coloured';
 import { counted } from '#core/make/counted';
 import { progressOfPicture } from '#core/make/progress';
+import type { ColouredRack } from '#core/markers/readings';
 import { markerNames } from '#core/markers/marker-name';
 import { writtenPlan } from '#core/plan/written';
 import { cautions } from '#core/technique/cautions';
@@ -145,7 +145,7 @@ function SheetHead({ make, picture, rack, recipe, supplies }: HeadProps) {
   );
 }
 
-type ElementProps = { element: RecipeElement; number: number; rack: Rack; answer: PlanAnswer | null };
+type ElementProps = { element: RecipeElement; number: number; rack: ColouredRack; answer: PlanAnswer | null };
 
 function SheetElement({ element, number, rack, answer }: ElementProps) {
   const markers = byId(rack.markers);

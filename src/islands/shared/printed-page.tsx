@@ -1,11 +1,11 @@
 import { type ReactNode, useState } from 'react';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { Make } from '#model/make';
-import type { Rack } from '#model/marker';
 import type { Supplies } from '#model/supplies';
 import type { IndexedTable } from '#core/make/region-tables';
 import { colouredPicture } from '#core/make/coloured';
-import { withAssumedColours } from '#core/markers/assumed-colour';
+import { shownMarkers } from '#core/markers/assumed-colour';
+import type { ColouredRack } from '#core/markers/readings';
 import { Button } from '#ui/controls/button.tsx';
 import { ProblemNotice } from '#ui/words/notice.tsx';
 import { fetchPicture } from './make-parts';
@@ -17,7 +17,7 @@ export type PrintedPicture = {
   make: Make;
   picture: ColouredPicture | undefined;
   table: IndexedTable | undefined;
-  rack: Rack;
+  rack: ColouredRack;
   supplies: Supplies;
 };
 
@@ -40,12 +40,8 @@ export function PrintedPage({ makeId, what, children }: Props) {
     again,
   } = useFetched(`${makeId} ${pictureId ?? ''} ${colouringId ?? ''}`, async (): Promise<PrintedPicture> => {
     const [{ picture, ...parts }, rack, supplies] = await Promise.all([fetchPicture(makeId, pictureId), fetchRack(), fetchSupplies()]);
-    return {
-      ...parts,
-      supplies,
-      picture: picture && colouredPicture(picture, colouringId),
-      rack: { ...rack, markers: withAssumedColours(rack.markers) },
-    };
+    const shown = picture && colouredPicture(picture, colouringId);
+    return { ...parts, supplies, picture: shown, rack: { ...rack, markers: shownMarkers(rack, shown?.colouring.paper) } };
   });
   return (
     <main className="min-h-dvh bg-wall p-4 print:bg-paper print:p-0">

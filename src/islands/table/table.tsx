@@ -1,6 +1,7 @@
 import { lazy, Suspense, useState } from 'react';
 import { listMakesAnswerSchema } from '#model/api/makes';
 import type { Rack } from '#model/marker';
+import { withReadings } from '#core/markers/readings';
 import { fetchRack } from '#islands/shared/rack-fetched.ts';
 import { call } from '#islands/shared/server-calls.ts';
 import { useFetched } from '#islands/shared/use-fetched.ts';
@@ -102,7 +103,7 @@ function TableWhole() {
 
 /** Markers that want refilling before the next make. */
 function ToRefill({ rack }: { rack: Rack }) {
-  const waiting = rack.markers.filter(({ owned, state }) => owned && state !== undefined && state !== 'good');
+  const waiting = withReadings(rack).filter(({ owned, state }) => owned && state !== undefined && state !== 'good');
   if (waiting.length === 0) return null;
   return (
     <section aria-labelledby="refill-heading" className="mt-8">

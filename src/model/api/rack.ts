@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { idSchema } from '../id';
 import { epochSchema } from './epoch';
-import { markerLineSchema, pairNoteSchema, rackMarkerSchema, rackSchema } from '../marker';
+import { colourReadingSchema, markerLineSchema, pairNoteSchema, rackMarkerSchema, rackSchema } from '../marker';
 
 /** Most markers in one request; a larger import is sent in several. */
 export const mostMarkersAtOnce = 2000;
@@ -14,6 +14,8 @@ export const rackChangeSchema = z.object({
   lines: z.optional(z.array(markerLineSchema).check(z.maxLength(200), z.refine(distinct, once))),
   markers: z.optional(z.array(rackMarkerSchema).check(z.maxLength(mostMarkersAtOnce), z.refine(distinct, once))),
   pairNotes: z.optional(z.array(pairNoteSchema).check(z.maxLength(mostMarkersAtOnce))),
+  /** Only ever added; they go with their marker. */
+  readings: z.optional(z.array(colourReadingSchema).check(z.maxLength(2 * mostMarkersAtOnce))),
   removeMarkers: z.optional(z.array(idSchema).check(z.maxLength(20_000))),
   removeLines: z.optional(z.array(idSchema).check(z.maxLength(200))),
 });
@@ -29,7 +31,12 @@ export type RackSince = z.infer<typeof rackSinceSchema>;
 export const rackAnswerSchema = z.extend(rackSchema, {
   ...rackSinceSchema.shape,
   isWhole: z.boolean(),
-  gone: z.object({ lines: z.array(z.string()), markers: z.array(z.string()), pairNotes: z.array(z.string()) }),
+  gone: z.object({
+    lines: z.array(z.string()),
+    markers: z.array(z.string()),
+    pairNotes: z.array(z.string()),
+    readings: z.array(z.string()),
+  }),
   unreadable: z.array(z.string()),
 });
 export type RackAnswer = z.infer<typeof rackAnswerSchema>;

@@ -69,3 +69,9 @@ export const rackFile1Schema = z.looseObject({
   version: z.literal(1),
   markers: z.array(z.looseObject({ lab: z.optional(asItWas), colourSource: z.optional(asItWas) })),
 });
+
+export const rackFile2Schema = z.looseObject({
+  format: z.literal('aquachrome-rack'),
+  version: z.literal(2),
+  markers: z.array(z.looseObject({ id, lab: z.optional(asItWas), colourSource: z.optional(asItWas) })),
+});

@@ -9,7 +9,7 @@ import {
 } from 'sequelize';
 import type { MakeHead } from '#model/make';
 import type { MakeSummary } from '#model/make-summary';
-import type { CodeRule, Lab, MarkerEvent, PairNote, RackMarker } from '#model/marker';
+import type { CodeRule, ColourReading, Lab, MarkerEvent, PairNote, RackMarker } from '#model/marker';
 import type { Operation } from '#model/operation';
 import type { Picture } from '#model/picture';
 
@@ -78,10 +78,8 @@ export interface MarkerRow extends Model<InferAttributes<MarkerRow>, InferCreati
   family: string | null;
   group: string | null;
   depth: number | null;
-  lab: Lab | null;
   owned: boolean;
   state: NonNullable<RackMarker['state']>;
-  colourSource: NonNullable<RackMarker['colourSource']> | null;
   capLab: Lab | null;
   count: number | null;
   wanted: boolean | null;
@@ -100,6 +98,14 @@ export interface PairNoteRow extends Model<InferAttributes<PairNoteRow>, InferCr
   on: string;
 }
 
+export interface ColourReadingRow extends Model<InferAttributes<ColourReadingRow>, InferCreationAttributes<ColourReadingRow>> {
+  /** Set by the database with every change (db/belonging.ts): the order in which they were kept. */
+  revision: CreationOptional<string>;
+  id: string;
+  markerId: string;
+  document: ColourReading;
+}
+
 export type Models = {
   makes: ModelStatic<MakeRow>;
   makePictures: ModelStatic<MakePictureRow>;
@@ -109,6 +115,7 @@ export type Models = {
   markerLines: ModelStatic<MarkerLineRow>;
   markers: ModelStatic<MarkerRow>;
   pairNotes: ModelStatic<PairNoteRow>;
+  colourReadings: ModelStatic<ColourReadingRow>;
 };
 
 const { BIGINT, BLOB, BOOLEAN, DATE, DOUBLE, INTEGER, JSONB, TEXT } = DataTypes;
@@ -194,10 +201,8 @@ export function defineModels(sequelize: Sequelize): Models {
         family: TEXT,
         group: { type: TEXT, field: 'group_digit' },
         depth: DOUBLE,
-        lab: JSONB,
         owned: { type: BOOLEAN, allowNull: false },
         state: { type: TEXT, allowNull: false },
-        colourSource: { type: TEXT, field: 'colour_source' },
         capLab: { type: JSONB, field: 'cap_lab' },
         count: INTEGER,
         wanted: BOOLEAN,
@@ -219,6 +224,16 @@ export function defineModels(sequelize: Sequelize): Models {
         revision,
       },
       { tableName: 'pair_notes', timestamps: false },
+    ),
+    colourReadings: sequelize.define<ColourReadingRow>(
+      'colourReading',
+      {
+        id: { type: TEXT, primaryKey: true },
+        markerId: { type: TEXT, field: 'marker_id', allowNull: false },
+        document: { type: JSONB, allowNull: false },
+        revision,
+      },
+      { tableName: 'colour_readings', timestamps: false },
     ),
   };
 }

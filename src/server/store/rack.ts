@@ -1,7 +1,16 @@
 import type * as z from 'zod/mini';
-import { Op, QueryTypes } from 'sequelize';
+import { Op, QueryTypes, type Transaction } from 'sequelize';
 import type { RackAnswer, RackChange, RackSince } from '#model/api/rack';
-import { markerLineSchema, type PairNote, pairNoteSchema, type Rack, type RackMarker, rackMarkerSchema } from '#model/marker';
+import {
+  type ColourReading,
+  colourReadingSchema,
+  markerLineSchema,
+  type PairNote,
+  pairNoteSchema,
+  type Rack,
+  type RackMarker,
+  rackMarkerSchema,
+} from '#model/marker';
 import { inRackOrder } from '#core/markers/rack-changes';
 import type { Database } from '#server/db/database';
 import type { MarkerRow } from '#server/db/models';
@@ -11,13 +20,13 @@ import { readInstallation } from './installation';
 /** Any number that only changes of the rack take. */
 const rackLock = 7_240_613;
 
-const detailNames = ['family', 'group', 'depth', 'lab', 'colourSource', 'capLab', 'count', 'wanted', 'price', 'nib', 'events'] as const;
+const detailNames = ['family', 'group', 'depth', 'capLab', 'count', 'wanted', 'price', 'nib', 'events'] as const;
 
 /** A row without what it leaves out. */
 const present = (row: object): object => Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null));
 
 /** What a page is told of: it brings the pages' rack to how the rack is now. */
-const tables = { lines: 'marker_lines', markers: 'markers', pairNotes: 'pair_notes' } as const;
+const tables = { lines: 'marker_lines', markers: 'markers', pairNotes: 'pair_notes', readings: 'colour_readings' } as const;
 
 async function goneSince(database: Database, revision: number): Promise<RackAnswer['gone']> {
   const rows = await database.sequelize.query<{ table: string; key: string }>(
@@ -25,7 +34,7 @@ async function goneSince(database: Database, revision: number): Promise<RackAnsw
     { replacements: { revision }, type: QueryTypes.SELECT },
   );
   const of = (name: string) => rows.filter(({ table }) => table === name).map(({ key }) => key);
-  return { lines: of(tables.lines), markers: of(tables.markers), pairNotes: of(tables.pairNotes) };
+  return { lines: of(tables.lines), markers: of(tables.markers), pairNotes: of(tables.pairNotes), readings: of(tables.readings) };
 }
 
 /** How often anything of what the maker has was changed. */
@@ -33,7 +42,7 @@ export async function belongingsRevision(database: Database): Promise<number> {
   const [row] = await database.sequelize.query<{ revision: string }>(
     `SELECT greatest(
        (SELECT max(revision) FROM marker_lines), (SELECT max(revision) FROM markers), (SELECT max(revision) FROM pair_notes),
-       (SELECT max(revision) FROM belongings_gone), 0
+       (SELECT max(revision) FROM colour_readings), (SELECT max(revision) FROM belongings_gone), 0
      ) AS revision`,
     { type: QueryTypes.SELECT },
   );
@@ -41,7 +50,7 @@ export async function belongingsRevision(database: Database): Promise<number> {
 }
 
 /**
- * All lines, markers (by code) and pair notes, or what has changed of them; a row that cannot be read is named, and hides no other.
+ * All lines, markers (by code), pair notes and readings of colours, or what has changed of them; a row that cannot be read is named, and hides no other.
  * @param since default, or of another history: all.
  */
 export async function readRack(database: Database, since?: RackSince): Promise<RackAnswer> {
@@ -51,11 +60,12 @@ export async function readRack(database: Database, since?: RackSince): Promise<R
   const isWhole = since?.epoch !== epoch || since.revision > revision;
   const from = isWhole ? 0 : since.revision;
   const where = isWhole ? {} : { revision: { [Op.gt]: from } };
-  const [lines, markers, pairNotes, gone] = await Promise.all([
+  const [lines, markers, pairNotes, readings, gone] = await Promise.all([
     database.markerLines.findAll({ where }),
     database.markers.findAll({ where }),
     database.pairNotes.findAll({ where }),
-    isWhole ? { lines: [], markers: [], pairNotes: [] } : goneSince(database, from),
+    database.colourReadings.findAll({ where, order: [['revision', 'ASC']] }),
+    isWhole ? { lines: [], markers: [], pairNotes: [], readings: [] } : goneSince(database, from),
   ]);
   const unreadable: string[] = [];
   const read = <S extends z.ZodMiniType>(schema: S, name: string, row: object): z.output<S>[] => {
@@ -69,7 +79,16 @@ export async function readRack(database: Database, since?: RackSince): Promise<R
     lines: lines.flatMap((row) => read(markerLineSchema, String(row.name), row.get())),
     markers: markers.flatMap((row) => read(rackMarkerSchema, String(row.code), row.get())),
     pairNotes: pairNotes.flatMap((row) => read(pairNoteSchema, `${row.firstId} ${row.secondId}`, row.get())),
+    readings: readings.flatMap(({ id, document }) => read(colourReadingSchema, `the reading ${id}`, document)),
   });
+}
+
+/** Adds readings of markers that are there. One that is there already, by its id, stays as it is: a request whose answer was lost comes again. */
+async function addReadings(database: Database, readings: readonly ColourReading[], transaction: Transaction): Promise<void> {
+  await database.colourReadings.bulkCreate(
+    readings.map((document) => ({ id: document.id, markerId: document.markerId, document })),
+    { ignoreDuplicates: true, transaction },
+  );
 }
 
 /** Whole rows: what a marker leaves out becomes null, so that taking something away works too. */
@@ -96,10 +115,10 @@ function distinctPairs(notes: readonly PairNote[]): PairNote[] {
 
 /**
  * Applies a change of the rack whole or not at all.
- * @throws ProblemError 409 when a code would stand twice in one line.
+ * @throws ProblemError 409 when a code would stand twice in one line, 422 for a reading of a marker that is not there.
  */
 export async function changeRack(database: Database, change: RackChange): Promise<void> {
-  const { lines = [], markers = [], pairNotes = [], removeMarkers = [], removeLines = [] } = change;
+  const { lines = [], markers = [], pairNotes = [], readings = [], removeMarkers = [], removeLines = [] } = change;
   try {
     await database.sequelize.transaction(async (transaction) => {
       // One change after the other: two that touch the same rows in opposite order would lock each other out.
@@ -115,9 +134,17 @@ export async function changeRack(database: Database, change: RackChange): Promis
         transaction,
       });
       await database.pairNotes.bulkCreate(distinctPairs(pairNotes), { updateOnDuplicate: ['verdict', 'reason', 'on'], transaction });
+      await addReadings(database, readings, transaction);
     });
   } catch (error) {
-    if (!(error instanceof Error) || error.name !== 'SequelizeUniqueConstraintError') throw error;
+    if (!(error instanceof Error)) throw error;
+    if (error.name === 'SequelizeForeignKeyConstraintError')
+      throw new ProblemError(422, {
+        code: 'not-there',
+        message: 'This is about a marker or a line that is not in the rack any more.',
+        remedy: 'Nothing was changed. Load the page again to see the rack as it is.',
+      });
+    if (error.name !== 'SequelizeUniqueConstraintError') throw error;
     throw new ProblemError(409, {
       code: 'stands-twice',
       message: 'A code stands twice in one line, or two lines have one name.',
@@ -138,5 +165,6 @@ export async function addToRack(database: Database, rack: Rack): Promise<void> {
     );
     await database.markers.bulkCreate(rowsOf(rack.markers), options);
     await database.pairNotes.bulkCreate(distinctPairs(rack.pairNotes), options);
+    await addReadings(database, rack.readings, transaction);
   });
 }

@@ -4,7 +4,7 @@ import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
 import type { Rack } from '#model/marker';
 import { colouredPicture } from '#core/make/coloured';
-import { withAssumedColours } from '#core/markers/assumed-colour';
+import { shownMarkers } from '#core/markers/assumed-colour';
 import { planSource } from '#core/plan/plan-source';
 import type { Database } from '#server/db/database';
 import { type Workshop, workshop } from '#server/decode/workshop';
@@ -73,7 +73,9 @@ export type ThumbnailPlan = { /** Names all that the thumbnail shows. */ key: st
 export function planThumbnail(make: Make, picture: Picture, rack: Rack, colouringId: string | null = null): ThumbnailPlan {
   const shownPicture = colouredPicture(picture, colouringId);
   const used = new Set(shownPicture.elements.flatMap(({ ladder }) => ladder?.rungs.map(({ markerId }) => markerId) ?? []));
-  const labs = withAssumedColours(rack.markers).flatMap(({ id, lab }): Coloured['labs'] => (lab && used.has(id) ? [[id, lab]] : []));
+  const labs = shownMarkers(rack, shownPicture.colouring.paper).flatMap(({ id, lab }): Coloured['labs'] =>
+    lab && used.has(id) ? [[id, lab]] : [],
+  );
   // Regions of another cut-out do not lie on this one.
   const { regionMap, grey } = picture;
   const fits = regionMap?.widthPx === grey.widthPx && regionMap.heightPx === grey.heightPx;

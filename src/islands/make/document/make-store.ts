@@ -9,7 +9,7 @@ import { colouringOf } from '#core/make/coloured';
 import { OperationError } from '#core/make/operation-error';
 import { pictureById } from '#core/make/picture-lookup';
 import type { RegionTables } from '#core/make/region-tables';
-import { type ShownMarker, withAssumedColours } from '#core/markers/assumed-colour';
+import { type ShownMarker, shownMarkers } from '#core/markers/assumed-colour';
 import { fetchRack } from '#islands/shared/rack-fetched.ts';
 import { fetchBlob, problemToShow } from '#islands/shared/server-calls.ts';
 import type { Rack } from '#model/marker';
@@ -26,7 +26,7 @@ export type Hand =
   | { kind: 'element'; elementId: string }
   | { kind: 'ladder'; ladder: Ladder; elementId: string | null };
 
-/** The rack as the make's screen shows it: assumed colours are marked as such. */
+/** The rack as the make's screen shows it, on the paper of the colouring on show: assumed colours are marked as such. */
 export type ShownRack = Omit<Rack, 'markers'> & { markers: ShownMarker[] };
 
 export type MakeState = {
@@ -86,6 +86,13 @@ export type MakeState = {
 export type MakeStore = UseBoundStore<StoreApi<MakeState>>;
 
 const nothing: Hand = { kind: 'nothing' };
+const noRack: ShownRack = { lines: [], markers: [], pairNotes: [], readings: [] };
+
+/** The paper of the colouring on show, where it was said. */
+function paperOnShow({ make, pictureId, colouringId }: Pick<MakeState, 'make' | 'pictureId' | 'colouringId'>): string | undefined {
+  const picture = pictureById(make, pictureId) ?? make?.pictures[0];
+  return picture && colouringOf(picture, colouringId).paper;
+}
 
 /** The state of one make's screen: the document as edited here, how safe it is, what is in hand. */
 export function createMakeStore(makeId: string): MakeStore {
@@ -93,7 +100,8 @@ export function createMakeStore(makeId: string): MakeStore {
   let writeWaiting: (() => string) | undefined;
   // Steps are taken one after the other, however fast the keys come.
   let taking: Promise<unknown> = Promise.resolve();
-  return create<MakeState>()((set, get) => {
+  let fetchedRack: Rack = noRack;
+  const useMake = create<MakeState>()((set, get) => {
     const takeStep = (kind: 'undo' | 'redo') => {
       taking = taking
         .then(() => keeper?.takeStep(kind))
@@ -106,7 +114,7 @@ export function createMakeStore(makeId: string): MakeStore {
       phase: 'loading',
       problem: null,
       make: null,
-      rack: { lines: [], markers: [], pairNotes: [] },
+      rack: noRack,
       keep: { kind: 'kept' },
       steps: { undo: [], redo: [] },
       tables: new Map(),
@@ -129,8 +137,8 @@ export function createMakeStore(makeId: string): MakeStore {
             openKeeper(makeId, (keeping) => set({ ...keeping, phase: 'ready', problem: null })),
           );
           opening.catch(() => {});
-          const rack = await fetchRack();
-          set({ rack: { ...rack, markers: withAssumedColours(rack.markers) } });
+          fetchedRack = await fetchRack();
+          set({ rack: { ...fetchedRack, markers: shownMarkers(fetchedRack, paperOnShow(get())) } });
           const opened = await opening;
           keeper = opened.keeper;
           writeWaiting = opened.waitingFile;
@@ -203,4 +211,9 @@ export function createMakeStore(makeId: string): MakeStore {
       },
     };
   });
+  useMake.subscribe((now, before) => {
+    const paper = paperOnShow(now);
+    if (paper !== paperOnShow(before)) useMake.setState({ rack: { ...fetchedRack, markers: shownMarkers(fetchedRack, paper) } });
+  });
+  return useMake;
 }

@@ -7,6 +7,7 @@ import { belongings } from './007-belongings';
 import { colourings } from './006-colourings';
 import { supplies } from './008-supplies';
 import { hand } from './009-hand';
+import { colourReadings } from './010-colour-readings';
 import type { Migration } from './migration';
 
 export const migrations: readonly Migration[] = [
@@ -19,4 +20,5 @@ export const migrations: readonly Migration[] = [
   belongings,
   supplies,
   hand,
+  colourReadings,
 ];

@@ -11,7 +11,9 @@ describe('the demo rack', () => {
   const families = [...new Set(structured.map(({ family }) => family as string))];
 
   it('has two invented lines: about 120 structured markers over at least 14 families, 16 names at three hours', () => {
-    expect(rackSchema.parse(rack)).toEqual(rack);
+    expect(
+      rackSchema.parse({ ...rack, markers: rack.markers.map(({ lab: _lab, colourSource: _source, ...marker }) => marker) }).readings,
+    ).toEqual(rack.readings);
     expect(structured.length).toBeGreaterThanOrEqual(115);
     expect(families.length).toBeGreaterThanOrEqual(14);
     expect(rack.markers.filter(({ lineId }) => lineId === 'line-quayside-hours')).toHaveLength(48);

@@ -3,9 +3,10 @@ import { performance } from 'node:perf_hooks';
 import { deltaE00 } from '../src/core/colour/difference';
 import { hexOfLab, labOfHex } from '../src/core/colour/lab';
 import { seeded } from '../src/core/sharing/seeded';
-import { readSwatches, usualPaper } from '../src/core/swatch/read-swatches';
+import { readSwatches } from '../src/core/swatch/read-swatches';
+import { usualPaper } from '../src/core/swatch/usual-paper';
 import { swatchSheet } from '../src/core/swatch/swatch-sheet';
-import { photographSheet } from '../demo/camera';
+import { photographSheet } from '#core/camera/photograph-sheet';
 
 const aimMs = 4000;
 const [layout] = swatchSheet(

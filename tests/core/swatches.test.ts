@@ -9,7 +9,7 @@ import type { RgbImage } from '#core/swatch/find-page';
 import { readSwatches } from '#core/swatch/read-swatches';
 import type { PageName } from '#core/swatch/page-layout';
 import { type SwatchCell, type SwatchLayout, swatchSheet } from '#core/swatch/swatch-sheet';
-import { photographSheet, type Shot } from '../../demo/camera';
+import { photographSheet, type Shot } from '#core/camera/photograph-sheet';
 
 const paper: Lab = { L: 95, a: 0, b: 0 };
 /** Inks of a seed, from pale to black, as one and two coats have them on the paper. */

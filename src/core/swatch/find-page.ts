@@ -176,20 +176,48 @@ function choices<T>(items: readonly T[], count: number): T[][] {
 
 const mostCorners = 12;
 
-/** Finds a printed page in a photo by its corner marks and its number, whichever way round it lies. */
-export function findPage(image: RgbImage, layout: Pick<SwatchLayout, 'page' | 'sheet'>): PageOnPhoto | { problem: string } {
-  const found = markCandidates(smallCopy(image));
-  const hull = convexHull(found).slice(0, mostCorners);
-  const modules = codeModules(layout.sheet);
+/** How the page may lie on the photo, the likeliest first: by what is the same on every sheet. @returns how many marks there are, too. */
+function placings(image: RgbImage, page: SwatchLayout['page'], found: readonly Point[]): { hull: number; tried: PageOnPhoto[] } {
+  const hull = convexHull([...found]).slice(0, mostCorners);
+  const modules = codeModules(anySheet);
   const tried = (hull.length < 4 ? [] : choices(hull, 4)).flatMap((four) =>
     [0, 1, 2, 3].flatMap((turn) => {
-      const page = laidOn(image, layout, [...four.slice(turn), ...four.slice(0, turn)]);
-      return page ? [{ page, share: glance(image, page, modules) }] : [];
+      const own = laidOn(image, { page }, [...four.slice(turn), ...four.slice(0, turn)]);
+      return own ? [{ page: own, share: glance(image, own, modules) }] : [];
     }),
   );
   tried.sort((one, other) => other.share - one.share);
+  return { hull: hull.length, tried: tried.slice(0, 4).map((own) => own.page) };
+}
+
+/** A number that no sheet has: its fixed modules are those of every one. */
+const anySheet = `AQ${'0'.repeat(18)}`;
+
+/** Which of some sheets a photo shows; null: none of them, or nothing that can be told. */
+export function recogniseSheet<L extends Pick<SwatchLayout, 'page' | 'sheet'>>(image: RgbImage, layouts: readonly L[]): L | null {
+  const found = markCandidates(smallCopy(image));
+  let best: { layout: L; share: number } | null = null;
+  const sizes = new Map(layouts.map(({ page }) => [`${page.widthMm} ${page.heightMm}`, page]));
+  for (const [size, page] of sizes) {
+    const { tried } = placings(image, page, found);
+    for (const layout of layouts) {
+      if (`${layout.page.widthMm} ${layout.page.heightMm}` !== size) continue;
+      const modules = codeModules(layout.sheet);
+      for (const own of tried) {
+        const share = likeness(image, own, modules).all;
+        if (share >= isThisSheet && (!best || share > best.share)) best = { layout, share };
+      }
+    }
+  }
+  return best?.layout ?? null;
+}
+
+/** Finds a printed page in a photo by its corner marks and its number, whichever way round it lies. */
+export function findPage(image: RgbImage, layout: Pick<SwatchLayout, 'page' | 'sheet'>): PageOnPhoto | { problem: string } {
+  const { hull, tried } = placings(image, layout.page, markCandidates(smallCopy(image)));
+  const modules = codeModules(layout.sheet);
   let best: ({ page: PageOnPhoto } & Likeness) | null = null;
-  for (const { page } of tried.slice(0, 4)) {
+  for (const page of tried) {
     const own = likeness(image, page, modules);
     if (!best || own.fixed + own.all > best.fixed + best.all) best = { page, ...own };
   }
@@ -207,7 +235,7 @@ export function findPage(image: RgbImage, layout: Pick<SwatchLayout, 'page' | 's
             'This is another sheet: its number is not the one that was asked for. Choose the sheet that this is, or drop its own picture.',
         }
       : { problem: 'The sheet’s number cannot be read: the picture is blurred, or too small. Hold the camera still, and nearer.' };
-  if (hull.length < 3)
+  if (hull < 3)
     return {
       problem:
         'No corner marks were found. Lay the sheet flat and evenly lit, and photograph or scan all of it, with its four black marks in the picture.',

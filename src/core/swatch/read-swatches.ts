@@ -4,6 +4,7 @@ import { lab65, linearRgb } from '#core/colour/modes';
 import { besideMm, pitchMm, cellMm } from './page-layout';
 import { findPage, type PageOnPhoto, type RgbImage } from './find-page';
 import type { SwatchCell, SwatchLayout } from './swatch-sheet';
+import { usualPaper } from './usual-paper';
 
 /** `empty`: as bare as the paper. `patchy`: no one colour in it. `swapped`: two coats lighter than one. `clipped`: brighter or darker than the picture can tell. */
 export type SwatchFlag = 'empty' | 'patchy' | 'swapped' | 'clipped';
@@ -14,9 +15,6 @@ export type ReadOptions = {
   /** Colour of the bare paper. Default L* 95, neutral. */
   paper?: Lab;
 };
-
-/** Paper of which nothing else is known. From memory. */
-export const usualPaper: Lab = { L: 95, a: 0, b: 0 };
 
 type Rgb = [number, number, number];
 
@@ -29,6 +27,8 @@ const paperInsetMm = 0.9;
 /** Places within this of each other are of one colour (CIE 1976 distance). */
 const alike = 4;
 const emptyDeltaE = 1.8;
+/** Of an empty cell nearly all is bare; one that is half filled is not empty. */
+const bareShare = 0.85;
 const patchySpread = 2.5;
 const patchyShare = 0.55;
 const swappedL = 1.5;
@@ -168,7 +168,7 @@ export function readSwatches(
     const lab = labBeside(mean, bare, paperLight);
     const spread = median(labs.map((own) => deltaE00(own, lab)));
     const flags: SwatchFlag[] = [];
-    if (deltaE00(lab, paper) < emptyDeltaE) flags.push('empty');
+    if (deltaE00(lab, paper) < emptyDeltaE && main.length >= bareShare * labs.length) flags.push('empty');
     if (spread > patchySpread || main.length < patchyShare * labs.length) flags.push('patchy');
     if (Math.max(...bare) >= tooBright || mean.some((own) => own >= tooBright) || mean.every((own) => own <= tooDark))
       flags.push('clipped');

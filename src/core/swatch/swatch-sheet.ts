@@ -80,6 +80,12 @@ function rulerShapes({ widthMm, heightMm }: SwatchLayout['page']): SwatchShape[]
   return [box(fromMm, yMm, length, thickness), ...ticks];
 }
 
+/** A page with all that is printed on it, from its number and its cells: as a sheet is kept. */
+export function drawnSheet({ page, sheet, cells }: Pick<SwatchLayout, 'page' | 'sheet' | 'cells'>): SwatchLayout {
+  const marks = markMiddles(page).map(([x, y], corner) => centred(x, y, corner === 0 ? markSizeMm.first : markSizeMm.square));
+  return { page, sheet, shapes: [...marks, ...codeShapes(sheet), ...cells.flatMap(frameShapes), ...rulerShapes(page)], cells };
+}
+
 /**
  * Lays out the sheets on which markers are measured: for each a cell for one coat and one for two, bare paper between, corner marks, a number that a machine
  * reads, a ruler. As many pages as it takes.
@@ -100,8 +106,6 @@ export function swatchSheet(markers: readonly { id: string; code: string }[], pa
       ];
     });
     const digest = digestOf(strToU8(JSON.stringify([1, pageName, cells.map(({ markerId, coats }) => [markerId, coats])])));
-    const sheet = `AQ${digest.slice(0, 18).toUpperCase()}`;
-    const marks = markMiddles(page).map(([x, y], corner) => centred(x, y, corner === 0 ? markSizeMm.first : markSizeMm.square));
-    return { page, sheet, shapes: [...marks, ...codeShapes(sheet), ...cells.flatMap(frameShapes), ...rulerShapes(page)], cells };
+    return drawnSheet({ page, sheet: `AQ${digest.slice(0, 18).toUpperCase()}`, cells });
   });
 }

@@ -25,6 +25,7 @@ const pieces = {
   LinesPanel: () => import('./lines-panel').then((module) => ({ default: module.LinesPanel })),
   MarkerCard: () => import('./marker-card').then((module) => ({ default: module.MarkerCard })),
   MarkerList: () => import('./marker-list').then((module) => ({ default: module.MarkerList })),
+  SwatchesPanel: () => import('./swatches/swatches-panel').then((module) => ({ default: module.SwatchesPanel })),
   SuppliesPanel: () => import('./supplies-panel').then((module) => ({ default: module.SuppliesPanel })),
 };
 const FinderPanel = lazy(pieces.FinderPanel);
@@ -33,16 +34,21 @@ const LinesPanel = lazy(pieces.LinesPanel);
 const MarkerCard = lazy(pieces.MarkerCard);
 const MarkerList = lazy(pieces.MarkerList);
 const SuppliesPanel = lazy(pieces.SuppliesPanel);
+const SwatchesPanel = lazy(pieces.SwatchesPanel);
 
 const views = {
   strands: 'Strands',
   list: 'List',
   ladders: 'Find a ladder',
+  swatches: 'Swatches',
   lines: 'Lines and codes',
   supplies: 'Paper and ink',
   exchange: 'In and out',
 } as const;
 type View = keyof typeof views;
+
+/** No marker is in hand where papers and sheets are. */
+const hasNoCard = (view: View): boolean => view === 'supplies' || view === 'swatches';
 
 function matches(marker: ShownMarker, wanted: string): boolean {
   const key = codeKey(wanted);
@@ -143,7 +149,7 @@ function LoadedRack({ rack: kept }: { rack: RackAnswer }) {
           />
         </div>
       )}
-      <div className={`mt-5 grid gap-6 ${view === 'supplies' ? '' : 'xl:grid-cols-[minmax(0,1fr)_25rem]'}`}>
+      <div className={`mt-5 grid gap-6 ${hasNoCard(view) ? '' : 'xl:grid-cols-[minmax(0,1fr)_25rem]'}`}>
         <div className="min-w-0">
           {(view === 'strands' || view === 'list') && (
             <FilterBar
@@ -170,6 +176,7 @@ function LoadedRack({ rack: kept }: { rack: RackAnswer }) {
             {view === 'ladders' && (
               <FinderPanel markers={shown} lines={rack.lines} notes={rack.pairNotes} from={from} onFrom={setFrom} warned={warned} />
             )}
+            {view === 'swatches' && <SwatchesPanel {...{ rack, shown, filtered, busy }} onChange={change} />}
             {view === 'lines' && <LinesPanel rack={rack} busy={busy} onChange={change} />}
             {view === 'supplies' && <SuppliesPanel />}
             {view === 'exchange' && <ImportPanel rack={rack} busy={busy} onChange={change} />}
@@ -177,8 +184,7 @@ function LoadedRack({ rack: kept }: { rack: RackAnswer }) {
         </div>
         <aside
           aria-label="Marker in hand"
-          // No marker is in hand where papers are.
-          hidden={view === 'supplies'}
+          hidden={hasNoCard(view)}
           className="self-start bg-bench p-5 xl:sticky xl:top-4 xl:max-h-[95dvh] xl:overflow-y-auto"
         >
           {chosen && chosenShown ? (

@@ -10,6 +10,8 @@ export type Shot = {
   /** The dry ink of a cell; null: nobody coloured it. */
   inkOf: (cell: SwatchCell) => Lab | null;
   paper: Lab;
+  /** A slip of the hand: the cell is filled only halfway. Default: none is. */
+  isHalfFilled?: (cell: SwatchCell) => boolean;
   /** At least so many px a mm everywhere. */
   pxPerMm: number;
   /** How far the camera leans, and towards which side, in degrees. 0: a scan. */
@@ -159,7 +161,12 @@ export function photographSheet(layout: SwatchLayout, shot: Shot): RgbImage {
   const black: Light = [0.02, 0.02, 0.02];
   const cells = layout.cells.map((cell) => {
     const ink = shot.inkOf(cell);
-    return { cell, light: ink ? lightOf(ink) : paper, streaks: ink ? streaksOf(random, shot.streakShare) : [] };
+    return {
+      cell,
+      light: ink ? lightOf(ink) : paper,
+      streaks: ink ? streaksOf(random, shot.streakShare) : [],
+      filled: shot.isHalfFilled?.(cell) ? 0.5 : 1,
+    };
   });
   const lightAt = (xMm: number, yMm: number): Light => {
     if (xMm < 0 || yMm < 0 || xMm >= widthMm || yMm >= heightMm) return table;
@@ -169,7 +176,8 @@ export function photographSheet(layout: SwatchLayout, shot: Shot): RgbImage {
       ]!;
     if (label === paperLabel) return paper;
     if (label === blackLabel) return black;
-    const { cell, light, streaks } = cells[label - firstCell]!;
+    const { cell, light, streaks, filled } = cells[label - firstCell]!;
+    if (xMm > cell.xMm + filled * cell.widthMm) return paper;
     const share = (yMm - cell.yMm) / cell.heightMm;
     const streak = streaks.find(({ from, to }) => share >= from && share < to);
     return streak ? (light.map((own, at) => Math.min(paper[at]!, own * streak.factor)) as Light) : light;

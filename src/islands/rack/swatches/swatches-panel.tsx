@@ -1,0 +1,200 @@
+import { type DragEvent, useEffect, useState } from 'react';
+import type { RackChange } from '#model/api/rack';
+import type { ColourReading, Lab } from '#model/marker';
+import type { PrintedSheet } from '#model/printed-sheet';
+import type { ShownMarker } from '#core/markers/assumed-colour';
+import type { ColouredRack } from '#core/markers/readings';
+import { type Offered, offeredCells } from '#core/swatch/offered-cells';
+import { usualPaper } from '#core/swatch/usual-paper';
+import { lastTaken } from '#core/technique/goes-with';
+import { ReadingNotice } from '#islands/shared/reading-notice.tsx';
+import { saveFile } from '#islands/shared/save-file.ts';
+import { problemToShow } from '#islands/shared/server-calls.ts';
+import { useSupplies } from '#islands/shared/supplies-store.ts';
+import { today } from '#islands/shared/today.ts';
+import { Choice } from '#ui/controls/choice.tsx';
+import { Field } from '#ui/controls/field.tsx';
+import { FileButton } from '#ui/controls/file-button.tsx';
+import { ProblemNotice } from '#ui/words/notice.tsx';
+import { mostPhotoBytes, type SheetAnswer } from '#workers/swatches-messages';
+import { OfferedCells } from './offered-cells';
+import { PrintSheet } from './print-sheet';
+import { PrintedSheets } from './printed-sheets';
+import { usePrintedSheets, useSwatchWorker } from './use-swatches';
+
+type Props = {
+  rack: ColouredRack;
+  shown: readonly ShownMarker[];
+  filtered: readonly ShownMarker[];
+  busy: boolean;
+  onChange: (change: RackChange) => Promise<boolean>;
+};
+
+/** Stands for a paper that nobody named. */
+const noPaper = '-';
+
+/** Papers to choose from, and the one that is chosen: at first that which was taken last. */
+function usePaper() {
+  const { supplies, load } = useSupplies();
+  useEffect(() => {
+    void load();
+  }, [load]);
+  const [wanted, setWanted] = useState<string | null>(null);
+  const papers = supplies?.supplies.filter(({ kind }) => kind === 'paper') ?? [];
+  const chosen = wanted ?? lastTaken('paper', papers)?.name ?? noPaper;
+  return { papers, chosen, paper: chosen === noPaper ? undefined : chosen, choose: setWanted };
+}
+
+/** Measuring the rack from the maker's own paper: a sheet is printed, coloured, photographed, and each cell taken or left. */
+export function SwatchesPanel({ rack, shown, filtered, busy, onChange }: Props) {
+  const { papers, chosen, paper, choose } = usePaper();
+  const [bareL, setBareL] = useState('');
+  const printed = usePrintedSheets();
+  const { working, ask, stop } = useSwatchWorker();
+  const [problem, setProblem] = useState<string | null>(null);
+  const [done, setDone] = useState<string | null>(null);
+  const [read, setRead] = useState<{ sheet: PrintedSheet; offered: Offered } | null>(null);
+  const [over, setOver] = useState(false);
+  const sheets = printed.data?.sheets ?? [];
+  const bare = Number(bareL.replace(',', '.'));
+  const isBare = bareL.trim() === '' || (bare >= 70 && bare <= 100);
+  const paperLab: Lab = bareL.trim() === '' ? usualPaper : { L: bare, a: 0, b: 0 };
+
+  const take = async (file: File | Blob | undefined, words: string) => {
+    if (!file || !isBare) return;
+    setRead(null);
+    setDone(null);
+    setProblem(null);
+    if (file.size > mostPhotoBytes) {
+      setProblem(`The file has ${Math.round(file.size / 1024 / 1024)} MB; ${mostPhotoBytes / 1024 / 1024} MB fit. Save it as JPEG.`);
+      return;
+    }
+    try {
+      const answer = await ask<SheetAnswer>(words, async (api, onProgress) =>
+        api.read({ file, sheets: sheets.map(withoutDate), paper: paperLab }, onProgress),
+      );
+      if ('problem' in answer) return setProblem(answer.problem);
+      const sheet = sheets.find((own) => own.sheet === answer.sheet);
+      if (sheet) setRead({ sheet, offered: offeredCells(answer.cells, sheet, rack, paper) });
+    } catch (error) {
+      setProblem(problemToShow(error).message);
+    }
+  };
+  const photograph = async (sheet: PrintedSheet) => {
+    const thought = sheet.codes.map(({ id }) => ({ id, lab: shown.find((marker) => marker.id === id)?.lab }));
+    try {
+      const photo = await ask('Colouring the sheet and photographing it', (api) =>
+        api.photograph({ sheet: withoutDate(sheet), thought, seed: Math.floor(Math.random() * 1000) }),
+      );
+      saveFile('made-up swatch sheet.jpg', photo, 'image/jpeg');
+      await take(photo, 'Reading the made-up photograph');
+    } catch (error) {
+      setProblem(problemToShow(error).message);
+    }
+  };
+  const keep = async (readings: ColourReading[]) => {
+    if (!(await onChange({ readings }))) return;
+    setRead(null);
+    setDone(`${readings.length} readings kept, ${paper ? `on ${paper}` : 'on a paper nobody named'}, ${today()}.`);
+  };
+  const onDrop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    void take(event.dataTransfer.files[0], 'Reading the sheet');
+  };
+  return (
+    <section aria-labelledby="swatches-heading" className="space-y-6">
+      <div>
+        <h2 id="swatches-heading" className="text-2xl">
+          Swatches
+        </h2>
+        <p className="mt-1 max-w-prose">
+          No maker of markers knows your paper. Colour one sheet of it, photograph it, and every ladder stands as your ink truly falls.
+        </p>
+      </div>
+      <div className="flex flex-wrap items-start gap-4">
+        <Choice
+          label="Your paper"
+          labelAt="above"
+          className="w-72"
+          options={[{ value: noPaper, name: 'A paper nobody named' }, ...papers.map(({ name }) => ({ value: name, name }))]}
+          value={chosen}
+          onChoose={(value) => {
+            choose(value);
+            setRead(null);
+          }}
+        />
+        <Field
+          label="Its bare L*"
+          hint="95, unless you measured it"
+          className="w-48"
+          inputMode="decimal"
+          placeholder={String(usualPaper.L)}
+          value={bareL}
+          problem={isBare ? undefined : 'paper has an L* of 70 to 100'}
+          onChange={(event) => setBareL(event.target.value)}
+        />
+      </div>
+      <div className="grid gap-8 lg:grid-cols-2">
+        <div className="space-y-4">
+          <h3 className="text-lg">1. Print a sheet on it, and colour it</h3>
+          <PrintSheet {...{ filtered, paper }} all={shown} lines={rack.lines} onLaidOut={printed.again} />
+          {printed.problem && <ProblemNotice problem={printed.problem} />}
+          {printed.data && (
+            <PrintedSheets printed={printed.data} isBusy={working !== null} onPhotograph={(sheet) => void photograph(sheet)} />
+          )}
+        </div>
+        <div className="space-y-3">
+          <h3 className="text-lg">2. Scan or photograph it, dry</h3>
+          <section
+            aria-label="Photo of a swatch sheet"
+            onDragOver={(event) => {
+              event.preventDefault();
+              setOver(true);
+            }}
+            onDragLeave={() => setOver(false)}
+            onDrop={onDrop}
+            className={`space-y-3 border-4 border-dashed p-6 ${over ? 'border-accent bg-paper' : 'border-edge bg-bench'}`}
+          >
+            <p className="font-display text-xl font-semibold">Drop the photo here</p>
+            <p className="text-soft">
+              Whichever way round; all four black marks in it; even daylight, no flash. Which sheet it is, it says itself.
+            </p>
+            <FileButton
+              label="Choose a photo"
+              accept="image/png,image/jpeg,image/webp"
+              onFile={(file) => void take(file, `Reading ${file.name}`)}
+            />
+            <ReadingNotice reading={working} onStop={stop} />
+          </section>
+          <p className="text-sm text-soft">A photo is no colorimeter: values are as true as the light was even, and hold for this paper.</p>
+          {problem && (
+            <p role="alert" className="border-l-8 border-ink bg-paper px-4 py-3">
+              {problem} Nothing was changed.
+            </p>
+          )}
+          {done && (
+            <p role="status" className="border-l-8 border-ink bg-paper px-4 py-3">
+              {done}
+            </p>
+          )}
+        </div>
+      </div>
+      {read && (
+        <OfferedCells
+          {...read}
+          key={read.sheet.sheet}
+          paper={paper}
+          busy={busy}
+          onKeep={(readings) => void keep(readings)}
+          onLeave={() => setRead(null)}
+        />
+      )}
+    </section>
+  );
+}
+
+/** A sheet as it is kept: what the list says beside it is none of it. */
+function withoutDate({ sheet, page, cells, codes }: PrintedSheet): PrintedSheet {
+  return { sheet, page, cells, codes };
+}

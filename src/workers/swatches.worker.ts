@@ -1,0 +1,119 @@
+/// <reference lib="webworker" />
+import { madeUpInk } from '#core/camera/made-up-inks';
+import { photographSheet } from '#core/camera/photograph-sheet';
+import { recogniseSheet, type RgbImage } from '#core/swatch/find-page';
+import { readSwatches } from '#core/swatch/read-swatches';
+import { drawnSheet } from '#core/swatch/swatch-sheet';
+import { offer } from './offer';
+import { mostPhotoPx, photographSchema, readSheetSchema, type SheetAnswer } from './swatches-messages';
+
+const notOpened = 'The file cannot be opened as a picture. Save it as JPEG or PNG and drop it again.';
+
+/** R, G, B of a picture file, upright as its camera says. @returns a problem in words where it is none. */
+async function decoded(file: Blob): Promise<RgbImage | { problem: string }> {
+  let bitmap: ImageBitmap;
+  try {
+    bitmap = await createImageBitmap(file);
+  } catch (error) {
+    if (!(error instanceof DOMException)) throw error;
+    return { problem: notOpened };
+  }
+  const { width, height } = bitmap;
+  if (width * height > mostPhotoPx) {
+    bitmap.close();
+    return {
+      problem: `The picture has ${Math.round((width * height) / 1e6)} million px; ${mostPhotoPx / 1e6} fit. Scan it with fewer dots per inch: 300 are plenty.`,
+    };
+  }
+  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
+  if (!context) return { problem: notOpened };
+  // What is transparent is paper.
+  context.fillStyle = '#fff';
+  context.fillRect(0, 0, width, height);
+  context.drawImage(bitmap, 0, 0);
+  bitmap.close();
+  const rgba = context.getImageData(0, 0, width, height).data;
+  const data = new Uint8Array(3 * width * height);
+  for (let from = 0, to = 0; to < data.length; from += 4) {
+    data[to++] = rgba[from]!;
+    data[to++] = rgba[from + 1]!;
+    data[to++] = rgba[from + 2]!;
+  }
+  return { width, height, data };
+}
+
+/** How a made-up photograph is taken: askew, in light that falls off, a little warm. */
+const [leanDeg, fallOff, cast] = [8, 0.2, [0.97, 0.95, 0.86]] as const;
+
+const api = {
+  /** Reads a scan or photo of a sheet that was printed here. */
+  async read(request: unknown, onProgress: (share: number) => void): Promise<SheetAnswer> {
+    const { file, sheets, paper } = readSheetSchema.parse(request);
+    const image = await decoded(file);
+    if ('problem' in image) return image;
+    onProgress(0.3);
+    const [newest] = sheets;
+    if (!newest) return { problem: 'No sheet was printed here yet: print one first, then drop its photo.' };
+    const layouts = sheets.map(drawnSheet);
+    const found = recogniseSheet(image, layouts);
+    onProgress(0.6);
+    if (!found) {
+      // Why none is known, told of the newest one.
+      const answer = readSwatches(image, drawnSheet(newest));
+      if (!('problem' in answer)) return { sheet: newest.sheet, cells: answer.cells };
+      return /another sheet/.test(answer.problem)
+        ? {
+            problem:
+              'This is another sheet than those that were printed here: its number is not known. Print the sheet from here and colour that.',
+          }
+        : answer;
+    }
+    const answer = readSwatches(image, found, { paper });
+    onProgress(1);
+    return 'problem' in answer ? answer : { sheet: found.sheet, cells: answer.cells };
+  },
+
+  /** A sheet coloured with made-up inks and photographed askew: JPEG. */
+  async photograph(request: unknown): Promise<Blob> {
+    const { sheet, thought, seed } = photographSchema.parse(request);
+    const paper = { L: 95, a: 0, b: 0 };
+    const inks = new Map(thought.map(({ id, lab }) => [id, madeUpInk(id, lab, paper)]));
+    // Slips of the hand, so that there is something to look at: one marker in the wrong turn, one cell half filled.
+    const { codes } = sheet;
+    const [turned, half] = codes.length > 2 ? [codes[seed % codes.length]?.id, codes[(seed + 1) % codes.length]?.id] : [];
+    const { width, height, data } = photographSheet(drawnSheet(sheet), {
+      inkOf: ({ markerId, coats }) => {
+        const ink = inks.get(markerId);
+        return ink ? ((coats === 1) === (markerId !== turned) ? ink.oneCoat : ink.twoCoats) : null;
+      },
+      isHalfFilled: ({ markerId, coats }) => markerId === half && coats === 2,
+      paper,
+      pxPerMm: 7,
+      leanDeg,
+      leanToDeg: (seed * 37) % 360,
+      turnDeg: ((seed % 5) - 2) * 3,
+      fallOff,
+      cast,
+      noiseSigma: 2,
+      streakShare: 0.25,
+      table: { L: 35, a: 6, b: 12 },
+      seed,
+    });
+    const canvas = new OffscreenCanvas(width, height);
+    const context = canvas.getContext('2d');
+    if (!context) throw new Error('This browser draws no picture in a worker.');
+    const rgba = context.createImageData(width, height);
+    for (let from = 0, to = 0; from < data.length; to += 4) {
+      rgba.data[to] = data[from++]!;
+      rgba.data[to + 1] = data[from++]!;
+      rgba.data[to + 2] = data[from++]!;
+      rgba.data[to + 3] = 255;
+    }
+    context.putImageData(rgba, 0, 0);
+    return canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
+  },
+};
+
+export type SwatchesApi = typeof api;
+
+offer(api);

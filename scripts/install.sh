@@ -27,6 +27,8 @@ ensure_node() {
 }
 
 ensure_postgres() { has_postgres || install_debian postgresql; postgres_bin=$(find_postgres_bin); [ -n "$postgres_bin" ] || fail "PostgreSQL is installed, but its server was not found under /usr/lib/postgresql."; }
+# Opens our PDFs in tests, as a printer's program would.
+ensure_poppler() { command -v pdftoppm >/dev/null || install_debian poppler-utils; }
 ensure_chromium() { has_chromium || install_debian chromium; }
 
 # npm packages exactly as in the lock file; done again only when that changes or an install was cut short.

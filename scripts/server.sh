@@ -113,6 +113,7 @@ run_test() {
   lock_starts
   ensure_postgres
   ensure_chromium
+  ensure_poppler
   ensure_npm
   exec 9>&-
   POSTGRES_BIN=$postgres_bin exec node --import tsx scripts/test.ts "$@"

@@ -98,3 +98,27 @@ export function predictInk({ paper, layers }: { paper: Lab; layers: readonly Ink
   }
   return labOfXyz(xyzOfReflectance(absorption.map(reflectanceOf)));
 }
+
+/** How much more a wet ink takes of the light, and how much of an ink the colourless blender lifts. Wet looks darker: common practice, no source; the numbers from memory. */
+export const [wetterBy, liftedShare] = [1.25, 0.6] as const;
+
+/** An ink with its absorption over the paper's times so much. */
+function withInkTimes(lab: Lab, paper: Lab, times: number): Lab {
+  const ground = reflectanceOfLab(paper).map(absorptionOf);
+  const inked = reflectanceOfLab(lab).map(absorptionOf);
+  return labOfXyz(xyzOfReflectance(inked.map((own, band) => reflectanceOf(ground[band]! + times * Math.max(0, own - ground[band]!)))));
+}
+
+/** A dry colour as it looks while it is fresh and wet: darker. */
+export function wetInk(dry: Lab, paper: Lab): Lab {
+  return withInkTimes(dry, paper, wetterBy);
+}
+
+/**
+ * A colour from which the colourless blender has lifted ink: nearer the paper. @param share of its ink, 0 to 1. Default what one pass lifts.
+ * @throws RangeError for another share.
+ */
+export function liftedInk(lab: Lab, paper: Lab, share: number = liftedShare): Lab {
+  if (!(share >= 0 && share <= 1)) throw new RangeError(`liftedInk expects a share of 0 to 1, got ${share}`);
+  return withInkTimes(lab, paper, 1 - share);
+}

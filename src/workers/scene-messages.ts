@@ -1,6 +1,7 @@
 import * as z from 'zod/mini';
 import { idSchema } from '#model/id';
 import { planSourceSchema } from '#model/plan-source';
+import { lookWishSchema } from '#model/look';
 import { regionTableSchema } from '#model/region-table';
 import type { BandMap } from '#core/scene/band-map';
 import type { BandPlace } from '#core/scene/band-places';
@@ -26,6 +27,8 @@ export const planRequestSchema = z.object({
   wants: z.object({ form: z.boolean(), edges: z.boolean(), contacts: z.boolean(), whereabouts: z.boolean() }),
   /** Elements whose strokes fall down. */
   falling: z.array(idSchema),
+  /** Asked for: what it is expected to look like once it is coloured so. */
+  look: z.optional(lookWishSchema),
 });
 export type PlanRequest = z.infer<typeof planRequestSchema>;
 
@@ -41,4 +44,6 @@ export type PlanAnswer = {
   contacts: Contact[];
   whereabouts: PartPlace[][][];
   ways: StrokeWays[];
+  /** R, G, B, A of the expected look, as large as the map. */
+  look: Uint8ClampedArray<ArrayBuffer> | null;
 };

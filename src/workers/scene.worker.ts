@@ -1,6 +1,7 @@
 /// <reference lib="webworker" />
 import { transfer } from 'comlink';
 import { indexTable } from '#core/make/region-tables';
+import { lookOfPlan } from '#core/look/look-of-plan';
 import { openPlan, type Plan } from '#core/plan/plan';
 import { loadRequestSchema, type PlanAnswer, planRequestSchema } from './scene-messages';
 import { offer } from './offer';
@@ -36,34 +37,44 @@ const api = {
 
   /** What the documents come to: which band of which element lies where, and beside it what is wanted; null: it was called off. */
   async plan(request: unknown): Promise<PlanAnswer | null> {
-    const { source, resolution, wants, falling } = planRequestSchema.parse(request);
-    const own = plan;
-    if (!own) throw new Error('No picture was loaded into the scene worker.');
+    const { source, resolution, wants, falling, look } = planRequestSchema.parse(request);
+    const opened = plan;
+    if (!opened) throw new Error('No picture was loaded into the scene worker.');
     const turn = ++asked;
     let since = performance.now();
-    for (const _ of own.bandsInSteps(source, { resolution })) {
+    for (const _ of opened.bandsInSteps(source, { resolution })) {
       if (performance.now() - since < mostAtOnceMs) continue;
       await pause();
       if (turn !== asked) return null;
       since = performance.now();
     }
-    const ask: Plan['ask'] = (of, name) => own.ask(of, name, { resolution, falling });
+    const ask: Plan['ask'] = (of, name) => opened.ask(of, name, { resolution, falling });
     const isWhole = resolution === 'full';
     const { elements, bands, ...map } = ask(source, 'bands');
     const form = wants.form ? ask(source, 'greys') : null;
+    const ids = ask(source, 'ids');
+    const places = ask(source, 'places');
+    const painted = look
+      ? lookOfPlan({ map: { ...map, elements, bands }, ids, places, ways: isWhole ? ask(source, 'ways') : [] }, look)
+      : null;
     const answer: PlanAnswer = {
-      ids: ask(source, 'ids'),
+      ids,
       // The plan keeps its own.
       map: { ...map, elements: elements.slice(), bands: bands.slice() },
       pixels: ask(source, 'pixels'),
-      places: ask(source, 'places'),
+      places,
       form: form && { ...form, greys: form.greys.slice() },
       edges: wants.edges ? ask(source, 'edges') : [],
       contacts: wants.contacts && isWhole ? ask(source, 'contacts') : [],
       whereabouts: wants.whereabouts && isWhole ? ask(source, 'whereabouts') : [],
       ways: wants.whereabouts && isWhole ? ask(source, 'ways') : [],
+      look: painted,
     };
-    return transfer(answer, [answer.map.elements.buffer, answer.map.bands.buffer, ...(answer.form ? [answer.form.greys.buffer] : [])]);
+    const own = [answer.map.elements, answer.map.bands, ...(answer.form ? [answer.form.greys] : []), ...(painted ? [painted] : [])];
+    return transfer(
+      answer,
+      own.map(({ buffer }) => buffer),
+    );
   },
 };
 

@@ -8,6 +8,7 @@ import type { IndexedTable } from '#core/make/region-tables';
 import type { Contact } from '#core/scene/contacts';
 import type { SceneEdge } from '#core/plan/scene-entries';
 import type { BandPlace } from '#core/scene/band-places';
+import type { LookWish } from '#model/look';
 import type { PlanSource } from '#model/plan-source';
 import { paintBands, paintForm } from '#core/scene/paint-bands';
 import { type BandFocus, coloursOfBands, fadedBut } from '#core/scene/band-colours';
@@ -21,8 +22,8 @@ import { canvasOf } from '#ui/picture/canvas-of.ts';
 import type { PlanAnswer, PlanRequest } from '#workers/scene-messages';
 import type { SceneApi } from '#workers/scene.worker';
 
-/** What is painted: bands in colour, their lightness alone, or the light on the grey form. */
-export type PaintView = 'bands' | 'lightness' | 'form';
+/** What is painted: bands in colour, their lightness alone, the light on the grey form, or what is expected of it all. */
+export type PaintView = 'bands' | 'lightness' | 'form' | 'look';
 
 export type Bands = {
   paint: OffscreenCanvas | null;
@@ -68,6 +69,8 @@ export type BandsOptions = {
   withWhereabouts?: boolean;
   /** Bands that stand out, the rest faded. Default: none does. */
   focus?: BandFocus | null;
+  /** What `look` is painted from; null: bands are, until it is known. */
+  look?: LookWish | null;
   /** Forms and bands are computed only where they are shown; what was computed is kept for the next time. */
   isShown: boolean;
 };
@@ -91,6 +94,7 @@ export function useBands(
     withContacts = false,
     withWhereabouts = false,
     focus = null,
+    look = null,
   }: BandsOptions,
 ): Bands {
   const [plan, setPlan] = useState<NewestWish<PlanRequest> | null>(null);
@@ -174,6 +178,7 @@ export function useBands(
           resolution: isMoving ? ('half' as const) : ('full' as const),
           wants: { form: view === 'form', edges: withEdges, contacts: withContacts, whereabouts: withWhereabouts },
           falling: withWhereabouts ? fallingElements(picture) : [],
+          ...(view === 'look' && look ? { look } : {}),
         }
       : null,
   );
@@ -189,18 +194,20 @@ export function useBands(
   );
   useLayoutEffect(() => {
     if (!mapped || !colours) return setBands(noBands);
-    const { map, ids, pixels, places, form, edges, contacts, whereabouts, ways } = mapped.answer;
+    const { map, ids, pixels, places, form, edges, contacts, whereabouts, ways, look: painted } = mapped.answer;
     const byElement = <T>(rows: readonly T[]) => new Map(ids.map((id, index) => [id, rows[index] as T]));
     const pxMm2 = (map.scale / pxPerMm) ** 2;
     setBands({
       paint:
         view === 'form' && form
           ? canvasOf(paintForm(form.greys), form.width, form.height)
-          : canvasOf(
-              paintBands(map, focus ? fadedBut(colours, ids.indexOf(focus.elementId), focus.bands) : colours),
-              map.width,
-              map.height,
-            ),
+          : view === 'look' && painted && !focus
+            ? canvasOf(painted, map.width, map.height)
+            : canvasOf(
+                paintBands(map, focus ? fadedBut(colours, ids.indexOf(focus.elementId), focus.bands) : colours),
+                map.width,
+                map.height,
+              ),
       areasMm2: new Map(ids.map((id, index) => [id, (pixels[index] ?? []).map((count) => count * pxMm2)])),
       places: new Map(ids.map((id, index) => [id, places[index] ?? []])),
       edges: edges.map((edge) => ({ ...edge, elementId: ids[edge.element] ?? '' })),

@@ -49,7 +49,7 @@ export function useShownScene(
   const tables = useMake((own) => own.tables);
   const markers = useMake((own) => own.rack.markers);
   const isLampMoving = useMake((own) => own.lampInHand !== null);
-  const { bands: isShown = false, view = 'bands', edges = false, contacts = false, whereabouts = false, focus = null } = shows;
+  const { bands: isShown = false, view = 'bands', edges = false, contacts = false, whereabouts = false, focus = null, look = null } = shows;
   const { preview = null, isMoving = false } = shows;
   const shown = useMemo(() => pictureWith(make, preview, picture, tables), [make, preview, picture, tables]);
   const source = useMemo(() => shown && planSource(make, shown, lamp), [make, shown, lamp]);
@@ -59,6 +59,7 @@ export function useShownScene(
     withContacts: contacts,
     withWhereabouts: whereabouts,
     focus,
+    look,
     isMoving: isLampMoving || isMoving,
   });
   const parting = useParting({ picture, table, bands, markers }, preview !== null);

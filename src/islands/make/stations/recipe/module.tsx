@@ -2,19 +2,23 @@ import { nameOfColouring } from '#core/make/coloured';
 import type { Desk, HandMove, OverlayProps, Seen, StationModule } from '../station';
 import { mendWet } from './order-acts';
 import type { RecipeDeskState } from './recipe-desk';
+import { savePicture } from './save-picture';
 import { RecipeStation } from './recipe-station';
 import { WaysOverlay } from './ways-overlay';
 import { WetAreasOverlay } from './wet-areas-overlay';
 
 type Own = Seen & { useDesk: Desk<RecipeDeskState> };
 
-function Panel({ useMake, make, picture, table, bands, chosenId, useDesk }: Own) {
+function Panel({ useMake, make, picture, table, raster, bands, chosenId, useDesk }: Own) {
   const rack = useMake((state) => state.rack);
   const { edit, takeInHand } = useMake.getState();
   return (
     <RecipeStation
       {...{ useMake, make, picture, table, rack, chosenId, edit, useDesk }}
       seen={bands.seen}
+      onSavePicture={
+        raster.lines && bands.paint && bands.isSettled ? () => void savePicture(make, picture, bands.paint, raster.lines) : null
+      }
       onChoose={(elementId) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId })}
     />
   );

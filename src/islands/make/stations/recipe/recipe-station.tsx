@@ -30,6 +30,7 @@ import type { MakeState, MakeStore, ShownRack } from '../../document/make-store'
 import { StationHeading } from '../station-heading';
 import type { Desk } from '../station';
 import { OrderPanel } from './order-panel';
+import { LookPanel } from './look-panel';
 import { PaperAndInk } from './paper-and-ink';
 import { chooseSchool, nameSupply, turnFinish } from './recipe-acts';
 import type { RecipeDeskState } from './recipe-desk';
@@ -49,6 +50,8 @@ type Props = {
   onChoose: (elementId: string | null) => void;
   edit: MakeState['edit'];
   useDesk: Desk<RecipeDeskState>;
+  /** Saves what the picture shows; null: it is not whole yet. */
+  onSavePicture: (() => void) | null;
 };
 
 /** A file name without signs that file systems refuse. */
@@ -57,7 +60,8 @@ function recipeFileName(name: string): string {
 }
 
 /** The Recipe station: paper and ink, schools, and the marks in the order in which they are laid. */
-export function RecipeStation({ useMake, make, picture, table, rack, seen, chosenId, onChoose, edit, useDesk }: Props) {
+export function RecipeStation(props: Props) {
+  const { useMake, make, picture, table, rack, seen, chosenId, onChoose, edit, useDesk, onSavePicture } = props;
   const markers = rack.markers;
   const { supplies, problem, load } = useSupplies();
   const { schoolId, view, set } = useDesk();
@@ -82,6 +86,7 @@ export function RecipeStation({ useMake, make, picture, table, rack, seen, chose
           <Button onClick={() => void load()}>Try again</Button>
         </ProblemNotice>
       )}
+      {recipe.elements.length > 0 && <LookPanel {...{ picture, recipe, rack, useDesk }} onSave={onSavePicture} />}
       <PaperAndInk colouring={picture.colouring} onName={(fields) => edit(nameSupply(of, fields))} />
       {schoolId === null ? (
         <div>

@@ -12,6 +12,6 @@ export const recipeStation: StationRecord<RecipeDeskState> = {
   },
   isOfColours: true,
   createDesk: createRecipeDesk,
-  shows: ({ focus }) => ({ bands: true, whereabouts: true, focus }),
+  shows: ({ focus, shown, look }) => ({ bands: true, whereabouts: true, focus, ...(shown === 'bands' ? {} : { view: 'look', look }) }),
   load: () => import('./module'),
 };

@@ -1,0 +1,90 @@
+import { useEffect, useMemo } from 'react';
+import type { ColouredPicture } from '#model/coloured-picture';
+import type { LookWish } from '#model/look';
+import { pxPerMmOfPicture } from '#core/make/scale';
+import { agreementOf, type Agreement } from '#core/look/agreement';
+import { lookOfPicture } from '#core/look/look-of-picture';
+import { usualPaper } from '#core/swatch/usual-paper';
+import type { PictureRecipe } from '#core/technique/recipe';
+import { Button } from '#ui/controls/button.tsx';
+import { ChoiceButtons } from '#ui/controls/choice-buttons.tsx';
+import type { ShownRack } from '../../document/make-store';
+import type { Desk } from '../station';
+import type { RecipeDeskState } from './recipe-desk';
+
+type Props = {
+  picture: ColouredPicture;
+  recipe: PictureRecipe;
+  rack: ShownRack;
+  useDesk: Desk<RecipeDeskState>;
+  /** Null: what is shown is not whole yet. */
+  onSave: (() => void) | null;
+};
+
+/** How far one can trust it, in words. */
+function trustWords({ here, elsewhere, none, twoCoats }: Agreement, paper: string | undefined): string {
+  const all = here + elsewhere + none;
+  const on = paper === undefined ? 'on a paper nobody named' : `on ${paper}`;
+  const read =
+    here === all
+      ? `All ${all} of its markers were read ${on}.`
+      : `${here} of its ${all} markers were read ${on}${elsewhere > 0 ? `, ${elsewhere} elsewhere` : ''}${none > 0 ? `, ${none} not at all` : ''}.`;
+  const coats = twoCoats
+    ? ` Second coats computed from the first alone lie ${twoCoats.meanDeltaE.toFixed(1)} CIEDE2000 from the ${twoCoats.count} that you measured.`
+    : ' No second coat was measured: how the inks deepen is from memory.';
+  return read + coats;
+}
+
+/** What the picture shows: its bands, or what it is expected to look like with these marks on this paper. */
+export function LookPanel({ picture, recipe, rack, useDesk, onSave }: Props) {
+  const { shown, set } = useDesk();
+  const { paper } = picture.colouring;
+  const isLook = shown !== 'bands';
+  const look = useMemo(
+    (): LookWish | null =>
+      isLook
+        ? {
+            elements: lookOfPicture(picture, recipe, { rack: rack.markers, paper: usualPaper, pairNotes: rack.pairNotes }),
+            paper: usualPaper,
+            isWet: shown === 'wet',
+            hasGrain: true,
+            pxPerMm: pxPerMmOfPicture(picture),
+          }
+        : null,
+    [isLook, shown, picture, recipe, rack.markers, rack.pairNotes],
+  );
+  useEffect(() => set({ look }), [look, set]);
+  const used = useMemo(() => new Set(recipe.markers.map(({ markerId }) => markerId)), [recipe.markers]);
+  return (
+    <div className="space-y-2" data-look={isLook && look ? shown : 'none'}>
+      <ChoiceButtons
+        label="The picture shows"
+        choices={[
+          { id: 'bands', name: 'Its bands' },
+          { id: 'dry', name: 'Expected, dry' },
+          { id: 'wet', name: 'Fresh and wet' },
+        ]}
+        chosen={shown}
+        onChoose={(chosen) => set({ shown: chosen })}
+      />
+      {isLook && (
+        <div className="space-y-2 border-l-8 border-ink bg-paper px-4 py-2 text-sm">
+          <p>
+            This is what is expected, no promise: hand, nib and weather have their say.{' '}
+            {trustWords(
+              agreementOf(
+                rack.markers.filter(({ id }) => used.has(id)),
+                paper,
+                usualPaper,
+              ),
+              paper,
+            )}
+          </p>
+          <Button className="text-sm" disabled={onSave === null} onClick={() => onSave?.()}>
+            Save it as a picture
+          </Button>
+        </div>
+      )}
+    </div>
+  );
+}

@@ -55,7 +55,7 @@ const coreRooms = {
   swatch: ['colour', 'make', 'markers', 'raster', 'photo'],
   camera: ['colour', 'make', 'sharing', 'swatch'],
   technique: ['colour', 'raster', 'make', 'markers', 'light', 'scene', 'sharing'],
-  look: ['colour', 'make', 'markers', 'scene', 'sharing', 'technique'],
+  look: ['colour', 'make', 'markers', 'plan', 'scene', 'sharing', 'swatch', 'technique'],
   sheet: [],
   groups: ['colour', 'make', 'markers', 'scene', 'sharing'],
   plan: ['colour', 'make', 'raster', 'light', 'picture', 'scene', 'technique'],

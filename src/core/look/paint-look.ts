@@ -15,6 +15,8 @@ const [grainShare, streakPush, circlePush] = [0.014, 0.5, 0.16] as const;
 /** Size of what a nib leaves, in mm: of a circle, across a streak and along it. */
 const [circleMm, streakAcrossMm, streakAlongMm] = [0.9, 0.35, 5] as const;
 
+/** From memory, by looking. */
+const [mostSpread, spreadPerMm] = [0.6, 0.22] as const;
 const none = Number.POSITIVE_INFINITY;
 
 const between = (one: Lab, other: Lab, share: number): Lab => ({
@@ -31,6 +33,8 @@ type Ready = {
   ramps: Uint8Array[];
   /** Half of each join, in px of the map. */
   joinsPx: number[];
+  /** The share of a band's room by which a join is wider: a hand pulls farther where there is more to pull over. */
+  spreads: number[];
   over: LaidOver;
   cos: number;
   sin: number;
@@ -56,6 +60,7 @@ function ready(look: ElementLook, { paper, isWet }: LookWish, pxPerMm: number, a
     ...{ look, ramps, over: laidOver(look, { paper, seen }), cos: Math.cos(angle), sin: Math.sin(angle) },
     plain: Uint8Array.from(bands.flatMap(rgbOfLab)),
     joinsPx: look.joinsMm.map((mm) => (mm * pxPerMm) / 2),
+    spreads: look.joinsMm.map((mm) => Math.min(mostSpread, spreadPerMm * mm)),
   };
 }
 
@@ -108,9 +113,10 @@ export function paintLook(
       let at = 3 * band;
       let colours = own.plain;
       const joinPx = own.joinsPx[place] ?? 0;
-      if (nearest < joinPx) {
-        const room = dark === none || light === none ? roomPx[i]! : (dark + light) / 2;
-        const apart = nearest / Math.min(joinPx, room);
+      if (nearest !== none && joinPx > 0) {
+        // Up to the middle of the band, and no farther: there it has its own colour.
+        const room = dark === none || light === none ? roomPx[i]! / 2 : (dark + light) / 2;
+        const apart = nearest / Math.min(room, joinPx + own.spreads[place]! * room);
         const ramp = own.ramps[place];
         if (apart < 1 && ramp) {
           const away = Math.min(1, Math.max(0, apart + (look.isStreaky ? streakPush * streak : circlePush * circle) * (1 - apart)));

@@ -3,7 +3,7 @@ import type { PlanSource } from '#model/plan-source';
 import type { IndexedTable } from '#core/make/region-tables';
 import { coloursOfBands } from '#core/scene/band-colours';
 import { paintBands } from '#core/scene/paint-bands';
-import { openPlan } from './plan';
+import { openPlan, type Plan } from './plan';
 
 /** A label map with every so many-th pixel of every so many-th row. */
 function thinned(labels: Uint16Array, width: number, height: number, step: number) {
@@ -13,6 +13,17 @@ function thinned(labels: Uint16Array, width: number, height: number, step: numbe
     for (let column = 0; column < columns; column++) data[row * columns + column] = labels[row * step * width + column * step] as number;
   }
   return { labels: data, width: columns, height: rows };
+}
+
+/** The plan of a picture as if it had been read so small: all places in it follow. */
+export function smallPlan(
+  { table, labels }: { table: IndexedTable; labels: Uint16Array },
+  mostPx: number,
+): { plan: Plan; width: number; height: number } {
+  const { widthPx, heightPx } = table.table;
+  const small = thinned(labels, widthPx, heightPx, Math.max(1, Math.ceil(Math.max(widthPx, heightPx) / mostPx)));
+  const smallTable: IndexedTable = { ...table, table: { ...table.table, widthPx: small.width, heightPx: small.height } };
+  return { plan: openPlan(small.labels, smallTable), width: small.width, height: small.height };
 }
 
 export type SmallPainting = { rgba: Uint8ClampedArray<ArrayBuffer>; width: number; height: number };
@@ -26,12 +37,7 @@ export function paintSmall(
   scene: { table: IndexedTable; labels: Uint16Array; markers: ReadonlyMap<string, Pick<Marker, 'lab'>> },
   mostPx: number,
 ): SmallPainting {
-  const { table, labels, markers } = scene;
-  const { widthPx, heightPx } = table.table;
-  const small = thinned(labels, widthPx, heightPx, Math.max(1, Math.ceil(Math.max(widthPx, heightPx) / mostPx)));
-  // As if the picture had been read so small: all places in it follow.
-  const smallTable: IndexedTable = { ...table, table: { ...table.table, widthPx: small.width, heightPx: small.height } };
-  const plan = openPlan(small.labels, smallTable);
+  const { plan, width, height } = smallPlan(scene, mostPx);
   const map = plan.ask(source, 'bands');
-  return { rgba: paintBands(map, coloursOfBands(source, plan.ask(source, 'ids'), markers)), width: small.width, height: small.height };
+  return { rgba: paintBands(map, coloursOfBands(source, plan.ask(source, 'ids'), scene.markers)), width, height };
 }

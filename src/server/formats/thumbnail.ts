@@ -1,10 +1,13 @@
 import sharp, { type Sharp } from 'sharp';
 import { tintLines } from '#core/colour/line-colour';
-import type { Lab } from '#model/marker';
+import type { ColouredPicture } from '#model/coloured-picture';
+import type { Make } from '#model/make';
+import type { PairNote } from '#model/marker';
+import type { ReadMarker } from '#core/markers/readings';
 import { decodeRegionTable, indexTable } from '#core/make/region-tables';
 import { decodeLabelMap } from '#core/picture/label-map';
 import type { PlanSource } from '#model/plan-source';
-import { paintSmall } from '#core/plan/small-painting';
+import { paintSmallLook } from '#core/look/small-look';
 import { decoding, unreadable } from '#server/decode/decoding';
 
 export type ThumbnailAsked = {
@@ -17,8 +20,8 @@ export type ThumbnailAsked = {
     labelMap: Uint8Array;
     table: Uint8Array;
     source: PlanSource;
-    /** Colour of each marker that is used and has one, by id. */
-    labs: [string, Lab][];
+    /** What the recipe is written from: the markers are those that it takes, in their colours on its paper. */
+    written: { make: Make; picture: ColouredPicture; rack: ReadMarker[]; pairNotes: PairNote[] };
   } | null;
 };
 
@@ -45,7 +48,7 @@ async function inInk(lines: Sharp, lineHex: string | undefined): Promise<Sharp> 
   return sharp(data, { raw: { width: info.width, height: info.height, channels: 4 } }).flatten({ background: '#ffffff' });
 }
 
-/** A picture as it will look, small: its bands under its lines. PNG. @throws ProblemError 422 when it cannot be read. */
+/** A picture as it is expected to look, small: its colours under its lines. PNG. @throws ProblemError 422 when it cannot be read. */
 export async function thumbnailPng(asked: ThumbnailAsked): Promise<Uint8Array> {
   const { grey, coloured } = asked;
   const lines = await inInk(
@@ -55,8 +58,7 @@ export async function thumbnailPng(asked: ThumbnailAsked): Promise<Uint8Array> {
   if (!coloured) return decoding(lines.png({ palette: true }).toBuffer());
   const { data, info } = await decoding(lines.png().toBuffer({ resolveWithObject: true }));
   const { table, labels } = areasOf(coloured);
-  const markers = new Map(coloured.labs.map(([id, lab]) => [id, { lab }]));
-  const { rgba, width, height } = paintSmall(coloured.source, { table, labels, markers }, mostPaintPx);
+  const { rgba, width, height } = paintSmallLook(coloured.source, { table, labels, written: coloured.written }, mostPaintPx);
   const paint = await sharp(rgba, { raw: { width, height, channels: 4 } })
     .resize({ width: info.width, height: info.height, fit: 'fill' })
     .flatten({ background: '#ffffff' })

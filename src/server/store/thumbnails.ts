@@ -73,14 +73,25 @@ export type ThumbnailPlan = { /** Names all that the thumbnail shows. */ key: st
 export function planThumbnail(make: Make, picture: Picture, rack: Rack, colouringId: string | null = null): ThumbnailPlan {
   const shownPicture = colouredPicture(picture, colouringId);
   const used = new Set(shownPicture.elements.flatMap(({ ladder }) => ladder?.rungs.map(({ markerId }) => markerId) ?? []));
-  const labs = shownMarkers(rack, shownPicture.colouring.paper).flatMap(({ id, lab }): Coloured['labs'] =>
-    lab && used.has(id) ? [[id, lab]] : [],
-  );
+  const markers = shownMarkers(rack, shownPicture.colouring.paper).filter(({ id }) => used.has(id));
   // Regions of another cut-out do not lie on this one.
   const { regionMap, grey } = picture;
   const fits = regionMap?.widthPx === grey.widthPx && regionMap.heightPx === grey.heightPx;
-  const coloured = fits ? { source: planSource(make, shownPicture), labs } : null;
-  const shown = [grey.sha256, grey.lineHex, fits ? [regionMap.labelMap, regionMap.table] : null, coloured];
+  // What is written of it, for its expected look: of the make only what all its pictures share.
+  const written = {
+    make: { ...make, pictures: [] },
+    picture: shownPicture,
+    rack: markers,
+    pairNotes: rack.pairNotes.filter(({ firstId, secondId }) => used.has(firstId) && used.has(secondId)),
+  };
+  const coloured = fits ? { source: planSource(make, shownPicture), written } : null;
+  const { id: _id, name: _name, updatedAt: _at, ...shared } = { updatedAt: null, ...written.make };
+  const shown = [
+    grey.sha256,
+    grey.lineHex,
+    fits ? [regionMap.labelMap, regionMap.table] : null,
+    coloured && { ...coloured, written: { ...written, make: shared } },
+  ];
   return { key: createHash('sha256').update(JSON.stringify(shown)).digest('hex'), picture, coloured };
 }
 

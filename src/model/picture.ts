@@ -70,6 +70,8 @@ export const pictureSchema = z.object({
   heightMm: z.number().check(z.minimum(1), z.maximum(3000)),
   original: z.object({ sha256: sha256Schema, mediaType: textSchema(80), fileName: textSchema(200) }),
   grey: greySchema,
+  /** Colour of its lines as the maker says it; absent: as it was read. */
+  saidLineHex: z.optional(lineHexSchema),
   /** How it is cut out of its original; absent: the whole of it. */
   preparation: z.optional(preparationSchema),
   /** How its lines are told from its paper; absent: as usual. */

@@ -16,7 +16,7 @@ export function layerCoats(oneCoat: Lab, coats: number): Lab {
   return predictInk({ paper: whitePaper, layers: [{ oneCoat, coats }] });
 }
 
-/** One and two coats of an ink as `#rrggbb`, for the double chip. */
-export function chipColours(oneCoat: Lab): { oneCoatHex: string; twoCoatsHex: string } {
-  return { oneCoatHex: hexOfLab(oneCoat), twoCoatsHex: hexOfLab(layerCoats(labOfHex(hexOfLab(oneCoat)), 2)) };
+/** One and two coats of an ink as `#rrggbb`, for the double chip. @param twoCoats as measured. Default: as they follow from one. */
+export function chipColours(oneCoat: Lab, twoCoats?: Lab): { oneCoatHex: string; twoCoatsHex: string } {
+  return { oneCoatHex: hexOfLab(oneCoat), twoCoatsHex: hexOfLab(twoCoats ?? layerCoats(labOfHex(hexOfLab(oneCoat)), 2)) };
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { deltaE00 } from './difference';
 import { labOfHex } from './lab';
-import { lineColour, lineColourWords, tintLines } from './line-colour';
+import { blackHex, lineColour, lineColourWords, tintLines } from './line-colour';
 import { seeded } from '#core/sharing/seeded';
 
 /** Paper with lines of a colour over 6 % of it, their edges soft, a little grain everywhere. */
@@ -44,5 +44,9 @@ describe('the colour of lines', () => {
     const rgba = new Uint8ClampedArray([grey, grey, grey, 255, 255, 255, 255, 255]);
     tintLines(rgba, '#60381c');
     expect([...rgba]).toEqual([96, 56, 28, 255, 255, 255, 255, 255]);
+    // Scanned black and said to be pale: black becomes that colour, a grey rim half of it.
+    const black = new Uint8ClampedArray([0, 0, 0, 255, 128, 128, 128, 255]);
+    tintLines(black, '#d9d4cb', blackHex);
+    expect([...black]).toEqual([217, 212, 203, 255, 236, 234, 229, 255]);
   });
 });

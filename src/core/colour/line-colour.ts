@@ -56,6 +56,9 @@ export function lineColour(rgb: Uint8Array): string | null {
   return lab.L < blackL && chromaOf(lab) < greyChroma ? null : hexOfLab(lab);
 }
 
+/** Lines of which nothing else is known. */
+export const blackHex = '#000000';
+
 /** What a line's colour is called: "dark brown". @param hex absent: black. */
 export function lineColourWords(hex: string | undefined): string {
   if (!hex) return 'black';
@@ -72,12 +75,13 @@ export function lineColourWords(hex: string | undefined): string {
 
 /**
  * Grey lines in the colour of the ink: black becomes the colour, paper stays paper; in place.
- * @param rgba row-major, grey levels in its colour channels. @param hex the colour of the ink.
+ * @param rgba row-major, grey levels in its colour channels. @param hex the colour of the ink. @param readHex the colour that it was scanned in. Default the same.
  */
-export function tintLines(rgba: Uint8ClampedArray | Uint8Array, hex: string): void {
-  const ink = [1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16)) as [number, number, number];
-  // Grey of the ink as the decoder makes it (ITU-R BT.601): that level is full ink.
-  const full = 255 - (0.299 * ink[0] + 0.587 * ink[1] + 0.114 * ink[2]);
+export function tintLines(rgba: Uint8ClampedArray | Uint8Array, hex: string, readHex: string = hex): void {
+  const channels = (own: string) => [1, 3, 5].map((at) => Number.parseInt(own.slice(at, at + 2), 16)) as [number, number, number];
+  const [ink, read] = [channels(hex), channels(readHex)];
+  // Grey of the ink as the decoder makes it (ITU-R BT.601): that level is full ink, whatever colour it gets.
+  const full = 255 - (0.299 * read[0] + 0.587 * read[1] + 0.114 * read[2]);
   for (let i = 0; i < rgba.length; i += 4) {
     const share = Math.min(1, (255 - (rgba[i] as number)) / Math.max(1, full));
     for (const channel of [0, 1, 2] as const) rgba[i + channel] = Math.round(255 - share * (255 - ink[channel]));

@@ -51,6 +51,7 @@ const fieldWords: Record<string, { name: string; words: (row: never) => string }
     words: ({ placings }: Make) => (placings ? `${placings.length} of what is coloured at once` : 'nothing'),
   },
   'make.school': { name: 'School', words: ({ school }: Make) => school },
+  'picture.saidLineHex': { name: 'Colour of the lines', words: ({ saidLineHex }: Picture) => saidLineHex ?? 'as it was read' },
   'picture.grey': { name: 'Cut-out', words: ({ widthMm, heightMm }: Picture) => `${Math.round(widthMm)} × ${Math.round(heightMm)} mm` },
   'picture.widthMm': { name: 'Width', words: ({ widthMm }: Picture) => `${Math.round(widthMm)} mm` },
   'picture.lineSettings': { name: 'Lines', words: ({ lineSettings }: Picture) => (lineSettings ? 'as chosen' : 'as usual') },

@@ -10,7 +10,8 @@ import { colouredPicture } from '#core/make/coloured';
 import { madeUpMake, madeUpPicture, madeUpTable } from '../../../tests/made-up-make';
 import type { BandMap } from './band-map';
 import { contactsOf } from './contacts';
-import { lengthPx, partingLimits, runTogether, shareTogether, unpartedPairs } from './parting';
+import { lengthPx, partingLimits, runTogether, shareTogether, unpartedPairs, withoutLines } from './parting';
+import { linesVanish, palestNoLine } from './vanishing-lines';
 import { coloursOfBands } from './band-colours';
 import { openScene } from '#core/plan/scene';
 
@@ -32,6 +33,17 @@ const owner = (label: number) => label;
 
 const light: Lab = { L: 80, a: 0, b: 0 };
 const dark: Lab = { L: 40, a: 0, b: 0 };
+
+describe('lines that vanish', () => {
+  it('hold nothing apart: more difference is asked for where they are pale', () => {
+    const [one, other] = [
+      { L: 60, a: 10, b: 10 },
+      { L: 49, a: 10, b: 10 },
+    ];
+    expect([undefined, '#000000', '#6b3f1e', palestNoLine].map(linesVanish)).toEqual([false, false, false, true]);
+    expect([runTogether(one, other), runTogether(one, other, withoutLines)]).toEqual([false, true]);
+  });
+});
 
 describe('elements that touch', () => {
   it('are told with the length of their border by bands; what does not touch is not', () => {

@@ -3,6 +3,8 @@ import type { Contact, PlacePx } from './contacts';
 
 /** Two inks side by side run together under both: a small difference of lightness, and a small one of hue and strength. Ours, by looking. */
 export const partingLimits = { lightnessL: 9, colourAb: 14 } as const;
+/** So many times as much where no line holds them apart. From memory. */
+export const withoutLines = 1.5;
 /** Elements run together when they do over so much of their common border. */
 export const mostTogether = 0.5;
 /** A shorter border, in mm, is seen by nobody. */
@@ -10,11 +12,11 @@ export const leastBorderMm = 1.5;
 
 const paper: Lab = { L: 100, a: 0, b: 0 };
 
-/** Whether two inks run together where they meet. A colour that is not known parts from nothing and runs into nothing: it is not told. */
-export function runTogether(first: Lab | undefined, second: Lab | undefined): boolean {
+/** Whether two inks run together where they meet. A colour that is not known parts from nothing and runs into nothing: it is not told. @param times as much difference is asked for. Default 1. */
+export function runTogether(first: Lab | undefined, second: Lab | undefined, times = 1): boolean {
   if (!first || !second) return false;
   const apartAb = Math.hypot(first.a - second.a, first.b - second.b);
-  return Math.abs(first.L - second.L) < partingLimits.lightnessL && apartAb < partingLimits.colourAb;
+  return Math.abs(first.L - second.L) < times * partingLimits.lightnessL && apartAb < times * partingLimits.colourAb;
 }
 
 /** Colours of an element's bands, light to dark; bare paper is no band. */
@@ -30,14 +32,14 @@ const shifted = (band: number, by: number, colours: BandColours): number =>
   band === 0 ? 0 : Math.min(colours.length, Math.max(1, band + by));
 
 /** Share of a common border over which two elements run together, 0 to 1. */
-export function shareTogether({ lengthsPx }: Contact, first: BandColours, second: BandColours, shift: Shift = {}): number {
+export function shareTogether({ lengthsPx }: Contact, first: BandColours, second: BandColours, shift: Shift = {}, times = 1): number {
   let [together, all] = [0, 0];
   for (const [own, row] of lengthsPx.entries()) {
     for (const [theirs, length] of row.entries()) {
       if (length === 0) continue;
       all += length;
       const one = colourOfBand(first, shifted(own, shift.first ?? 0, first));
-      if (runTogether(one, colourOfBand(second, shifted(theirs, shift.second ?? 0, second)))) together += length;
+      if (runTogether(one, colourOfBand(second, shifted(theirs, shift.second ?? 0, second)), times)) together += length;
     }
   }
   return all > 0 ? together / all : 0;
@@ -55,17 +57,22 @@ export type Unparted = {
 /**
  * Pairs that touch and run together over most of their common border, the longest border first.
  * @param coloursOf colours of the bands of an element, by its number in the band map.
- * @param pxMm length in mm of a px of the map.
+ * @param pxMm length in mm of a px of the map. @param times as much difference is asked for, where lines vanish. Default 1.
  */
-export function unpartedPairs(contacts: readonly Contact[], coloursOf: (element: number) => BandColours, pxMm: number): Unparted[] {
+export function unpartedPairs(
+  contacts: readonly Contact[],
+  coloursOf: (element: number) => BandColours,
+  pxMm: number,
+  times = 1,
+): Unparted[] {
   return contacts
     .flatMap((contact): Unparted[] => {
       const [first, second] = contact.elements.map(coloursOf) as [BandColours, BandColours];
       const borderMm = lengthPx(contact) * pxMm;
-      const share = shareTogether(contact, first, second);
+      const share = shareTogether(contact, first, second, {}, times);
       if (borderMm < leastBorderMm || share <= mostTogether) return [];
       const places = contact.places.filter(({ bands: [own, theirs] }) =>
-        runTogether(colourOfBand(first, own), colourOfBand(second, theirs)),
+        runTogether(colourOfBand(first, own), colourOfBand(second, theirs), times),
       );
       return [{ contact, share, borderMm, places: places.map(({ sides }) => middleOf(sides)) }];
     })

@@ -1,9 +1,10 @@
 import type { Lab } from '#model/marker';
 import { deltaE00 } from '#core/colour/difference';
-import { lab65, linearRgb } from '#core/colour/modes';
+import { linearRgb } from '#core/colour/modes';
 import { besideMm, pitchMm, cellMm } from './page-layout';
 import { findPage, type PageOnPhoto, type RgbImage } from './find-page';
 import type { SwatchCell, SwatchLayout } from './swatch-sheet';
+import { labBeside, type RgbMean } from './lab-beside';
 import { usualPaper } from './usual-paper';
 
 /** `empty`: as bare as the paper. `patchy`: no one colour in it. `swapped`: two coats lighter than one. `clipped`: brighter or darker than the picture can tell. */
@@ -16,7 +17,7 @@ export type ReadOptions = {
   paper?: Lab;
 };
 
-type Rgb = [number, number, number];
+type Rgb = RgbMean;
 
 /** Places so far apart are told apart, in mm; each is the mean of what lies within. */
 const placeMm = 0.6;
@@ -78,21 +79,6 @@ function paperAt(image: RgbImage, page: PageOnPhoto, { xMm, yMm, heightMm, width
   );
   const pair = [sides.slice(0, 3), sides.slice(3)];
   return [0, 1, 2].map((at) => (pair[0]![at]! + pair[1]![at]!) / 2) as Rgb;
-}
-
-/** Light of a value of the picture (IEC 61966-2-1). */
-function lightOf(value: number): number {
-  const own = value / 255;
-  return own <= 0.04045 ? own / 12.92 : ((own + 0.055) / 1.055) ** 2.4;
-}
-
-/** The colour of a place next to the paper's. */
-function labBeside(own: Rgb, bare: Rgb, paper: Rgb): Lab {
-  const [r, g, b] = own.map(
-    (value, at) => (lightOf(value) / Math.max(1e-4, lightOf(bare[at as 0 | 1 | 2]))) * paper[at as 0 | 1 | 2],
-  ) as Rgb;
-  const lab = lab65({ mode: 'lrgb', r, g, b });
-  return { L: lab.l, a: lab.a, b: lab.b };
 }
 
 /** Places within reach of a colour. */

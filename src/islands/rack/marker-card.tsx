@@ -17,6 +17,7 @@ import {
 } from '#model/marker';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { hexOfLab, labOfHex } from '#core/colour/lab';
+import { kinOf } from '#core/markers/kin';
 import { findMarker } from '#core/markers/find-marker';
 import { markerWarnings, type RackFinding, undertone } from '#core/markers/rack-checks';
 import { Choice } from '#ui/controls/choice.tsx';
@@ -24,6 +25,7 @@ import { Button } from '#ui/controls/button.tsx';
 import { DoubleChip } from '#ui/ladder/double-chip.tsx';
 import { ColourField } from '#ui/controls/colour-field.tsx';
 import { Field } from '#ui/controls/field.tsx';
+import { HandColour } from './hand-colour';
 import { ReadingsOfMarker } from './readings-of-marker';
 import { TakeOut } from './take-out';
 
@@ -64,7 +66,7 @@ export function MarkerCard(props: Props) {
     <section aria-label={`Marker ${marker.code}`} className="space-y-4">
       <div className="flex flex-wrap items-center gap-3">
         <h2 className="font-code text-2xl">{marker.code}</h2>
-        <DoubleChip lab={shown.lab} code={sourceWords[shown.shownSource]} />
+        <DoubleChip lab={shown.lab} twoCoats={shown.twoCoats} code={sourceWords[shown.shownSource]} />
       </div>
       <p className="text-sm text-soft">
         {[marker.family && `family ${marker.family}`, marker.group && `group ${marker.group}`, shown.lab && `L* ${Math.round(shown.lab.L)}`]
@@ -80,7 +82,7 @@ export function MarkerCard(props: Props) {
         </ul>
       )}
       <StateFields marker={marker} onSave={onSave} />
-      <ColourOfMarker {...{ marker, shown, today, onSave, onRead }} />
+      <ColourOfMarker {...{ marker, shown, all, today, onSave, onRead }} />
       <ReadingsOfMarker readings={readings} />
       <Events marker={marker} today={today} onSave={onSave} />
       <PairNotes marker={marker} all={all} lines={lines} notes={notes} today={today} onNote={onNote} />
@@ -161,8 +163,19 @@ function StateFields({ marker, onSave }: SaveProps) {
   );
 }
 
+/** Neighbours that a colour is set beside: so many of its family, those with the nearest depths. */
+const mostBeside = 4;
+
+function besideInFamily(marker: RackMarker, all: readonly RackMarker[]): RackMarker[] {
+  const apart = (other: RackMarker) => Math.abs((other.depth ?? 0) - (marker.depth ?? 0));
+  return all
+    .filter((other) => other.id !== marker.id && other.lab && marker.family !== undefined && kinOf(other) === kinOf(marker))
+    .sort((one, other) => apart(one) - apart(other))
+    .slice(0, mostBeside);
+}
+
 /** The colour of ink or cap, picked or typed, with where it comes from. */
-function ColourOfMarker({ marker, shown, today, onSave, onRead }: SaveProps & Pick<Props, 'shown' | 'today' | 'onRead'>) {
+function ColourOfMarker({ marker, shown, all, today, onSave, onRead }: SaveProps & Pick<Props, 'shown' | 'all' | 'today' | 'onRead'>) {
   const [colour, setColour] = useState('');
   const isColour = /^#?[0-9a-f]{6}$/i.test(colour);
   const keepColour = (keep: (lab: Lab) => void) => {
@@ -180,6 +193,7 @@ function ColourOfMarker({ marker, shown, today, onSave, onRead }: SaveProps & Pi
         onColour={setColour}
         placeholder={shown.lab ? hexOfLab(shown.lab) : ''}
       />
+      <HandColour colour={colour} from={shown.lab} neighbours={besideInFamily(marker, all)} onColour={setColour} />
       <p className="mt-1 flex flex-wrap gap-2">
         <Button disabled={!isColour} onClick={() => read('measured')}>
           measured ink

@@ -77,7 +77,7 @@ export function MarkerList({ markers, onChoose, onBulk, onTakeOut }: Props) {
                 </td>
                 <td>
                   <button type="button" className="min-h-8 hover:underline" onClick={() => onChoose(marker.id)}>
-                    <DoubleChip lab={marker.lab} code={marker.code} />
+                    <DoubleChip lab={marker.lab} twoCoats={marker.twoCoats} code={marker.code} />
                   </button>
                 </td>
                 <td>{marker.lab ? Math.round(marker.lab.L) : ''}</td>

@@ -3,6 +3,7 @@ import { byId } from '#core/make/by-id';
 import { mmPerInch } from '#core/raster/resolution';
 import { useEffect, useRef, useState } from 'react';
 import type { ColouredPicture } from '#model/coloured-picture';
+import { lineHexOf } from '#core/make/line-hex';
 import { lampOfColouring } from '#core/make/coloured';
 import { counted } from '#core/make/counted';
 import { progressOfPicture } from '#core/make/progress';
@@ -108,8 +109,9 @@ export function Sheet({ make, picture, table, rack, supplies }: PrintedPicture) 
 const toFillIn = '____________________';
 
 /** The line ink as the maker said it, else the colour that the lines have. */
-function lineInkOf({ colouring, grey }: ColouredPicture): string | undefined {
-  return colouring.lineInk ?? (grey.lineHex && lineColourWords(grey.lineHex));
+function lineInkOf(picture: ColouredPicture): string | undefined {
+  const hex = lineHexOf(picture);
+  return picture.colouring.lineInk ?? (hex && lineColourWords(hex));
 }
 
 /** Rows of an answer by the ids of its elements. */

@@ -15,6 +15,8 @@ export type ThumbnailAsked = {
   grey: Uint8Array;
   /** Colour of its lines; absent: black. */
   lineHex?: string;
+  /** The colour that they were scanned in. */
+  readHex: string;
   /** Null while the picture has not been read: then it shows its lines. */
   coloured: {
     labelMap: Uint8Array;
@@ -41,10 +43,10 @@ const mostPx = 560;
 const mostPaintPx = 420;
 
 /** Grey lines in the colour of their ink. */
-async function inInk(lines: Sharp, lineHex: string | undefined): Promise<Sharp> {
+async function inInk(lines: Sharp, { lineHex, readHex }: Pick<ThumbnailAsked, 'lineHex' | 'readHex'>): Promise<Sharp> {
   if (!lineHex) return lines;
   const { data, info } = await decoding(lines.toColourspace('srgb').ensureAlpha().raw().toBuffer({ resolveWithObject: true }));
-  tintLines(data, lineHex);
+  tintLines(data, lineHex, readHex);
   return sharp(data, { raw: { width: info.width, height: info.height, channels: 4 } }).flatten({ background: '#ffffff' });
 }
 
@@ -53,7 +55,7 @@ export async function thumbnailPng(asked: ThumbnailAsked): Promise<Uint8Array> {
   const { grey, coloured } = asked;
   const lines = await inInk(
     sharp(grey).flatten({ background: '#ffffff' }).resize({ width: mostPx, height: mostPx, fit: 'inside', withoutEnlargement: true }),
-    asked.lineHex,
+    asked,
   );
   if (!coloured) return decoding(lines.png({ palette: true }).toBuffer());
   const { data, info } = await decoding(lines.png().toBuffer({ resolveWithObject: true }));

@@ -3,6 +3,8 @@ import { QueryTypes } from 'sequelize';
 import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
 import type { Rack } from '#model/marker';
+import { blackHex } from '#core/colour/line-colour';
+import { lineHexOf } from '#core/make/line-hex';
 import { colouredPicture } from '#core/make/coloured';
 import { shownMarkers } from '#core/markers/assumed-colour';
 import { planSource } from '#core/plan/plan-source';
@@ -89,6 +91,7 @@ export function planThumbnail(make: Make, picture: Picture, rack: Rack, colourin
   const shown = [
     grey.sha256,
     grey.lineHex,
+    picture.saidLineHex,
     fits ? [regionMap.labelMap, regionMap.table] : null,
     coloured && { ...coloured, written: { ...written, make: shared } },
   ];
@@ -116,10 +119,11 @@ export async function thumbnailOf(
       async (sha256) => (await readBlob(database, sha256)).bytes,
     ),
   );
-  const { lineHex } = picture.grey;
+  const lineHex = lineHexOf(picture);
   const asked = {
     grey: grey as Uint8Array,
     ...(lineHex ? { lineHex } : {}),
+    readHex: picture.grey.lineHex ?? blackHex,
     coloured: coloured && labelMap && table ? { ...coloured, labelMap, table } : null,
   };
   try {

@@ -2,7 +2,14 @@ import { inkHex, paperHex } from '../colours';
 import { chipColours } from '#core/colour/coats';
 import type { Lab } from '#model/marker';
 
-type Props = { lab: Lab | undefined; width?: number; height?: number; x?: number; y?: number };
+type Props = {
+  lab: Lab | undefined /** As measured. Default: as they follow from one coat. */;
+  twoCoats?: Lab | undefined;
+  width?: number;
+  height?: number;
+  x?: number;
+  y?: number;
+};
 
 /** Outline of a marker stroke: a blunt start at the left, a lifted end at the right. `from` and `to` cut it into halves. */
 function strokePath(width: number, height: number): string {
@@ -11,7 +18,7 @@ function strokePath(width: number, height: number): string {
 }
 
 /** A marker as a short stroke on paper: one coat at the left, two at the right. An SVG group, to stand inside ladders too. */
-export function DoubleChipShape({ lab, width = 44, height = 16, x = 0, y = 0 }: Props) {
+export function DoubleChipShape({ lab, twoCoats, width = 44, height = 16, x = 0, y = 0 }: Props) {
   const path = strokePath(width, height);
   if (!lab) {
     return (
@@ -20,7 +27,7 @@ export function DoubleChipShape({ lab, width = 44, height = 16, x = 0, y = 0 }: 
       </g>
     );
   }
-  const { oneCoatHex, twoCoatsHex } = chipColours(lab);
+  const { oneCoatHex, twoCoatsHex } = chipColours(lab, twoCoats);
   // The second coat is cut off by the same outline; the nested svg clips without ids that could collide.
   return (
     <g transform={`translate(${x} ${y})`}>
@@ -34,11 +41,11 @@ export function DoubleChipShape({ lab, width = 44, height = 16, x = 0, y = 0 }: 
 }
 
 /** The chip on white paper with its code: colour never carries meaning alone. */
-export function DoubleChip({ lab, code }: { lab: Lab | undefined; code: string }) {
+export function DoubleChip({ lab, twoCoats, code }: { lab: Lab | undefined; twoCoats?: Lab | undefined; code: string }) {
   return (
     <span className="inline-flex items-center gap-2 bg-paper px-1.5 py-0.5">
       <svg width="44" height="16" viewBox="0 0 44 16" aria-hidden="true">
-        <DoubleChipShape lab={lab} />
+        <DoubleChipShape lab={lab} twoCoats={twoCoats} />
       </svg>
       <span className="font-code text-sm">{code}</span>
     </span>

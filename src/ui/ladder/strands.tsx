@@ -21,7 +21,7 @@ function Chip({ marker }: { marker: ShownMarker }) {
   return (
     <svg width="30" height="16" viewBox="0 0 30 16" aria-hidden="true" className="shrink-0 overflow-visible">
       {marker.owned ? (
-        <DoubleChipShape lab={marker.lab} width={30} height={14} y={1} />
+        <DoubleChipShape lab={marker.lab} twoCoats={marker.twoCoats} width={30} height={14} y={1} />
       ) : (
         <>
           <rect x="1" y="2" width="28" height="12" fill={paperHex} stroke={inkHex} strokeWidth="1.2" strokeDasharray="3 2" />

@@ -2,7 +2,8 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Problem } from '#model/api/problem';
 import type { Picture } from '#model/picture';
 import type { Mend } from '#model/reading';
-import { tintLines } from '#core/colour/line-colour';
+import { blackHex, tintLines } from '#core/colour/line-colour';
+import { lineHexOf } from '#core/make/line-hex';
 import { decodeLabelMap } from '#core/picture/label-map';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import { paperHex } from '#ui/colours.ts';
@@ -83,10 +84,11 @@ export function useRaster(useMake: MakeStore, picture: Picture | undefined): Ras
 
   const inkMends = JSON.stringify((picture?.mends ?? []).filter(({ kind }) => kind === 'line' || kind === 'rub'));
   const widthMm = picture?.widthMm ?? 1;
-  const lineHex = picture?.grey.lineHex;
+  const lineHex = picture && lineHexOf(picture);
+  const readHex = picture?.grey.lineHex ?? blackHex;
   const lines = useMemo(
-    () => (scan ? asShown(scan, { mends: JSON.parse(inkMends), widthMm, lineHex }) : null),
-    [scan, inkMends, widthMm, lineHex],
+    () => (scan ? asShown(scan, { mends: JSON.parse(inkMends), widthMm, lineHex, readHex }) : null),
+    [scan, inkMends, widthMm, lineHex, readHex],
   );
 
   // Closed when nothing shows them any more: a bitmap holds its pixels until somebody comes to collect it, which may be long.
@@ -96,10 +98,10 @@ export function useRaster(useMake: MakeStore, picture: Picture | undefined): Ras
   return { lines, labels, problem, fetchAgain };
 }
 
-type Shown = { mends: readonly Mend[]; widthMm: number; lineHex: string | undefined };
+type Shown = { mends: readonly Mend[]; widthMm: number; lineHex: string | undefined; readHex: string };
 
 /** The scan in the colour of its ink, with the bits of line that were drawn, and without those that were rubbed out, as the regions are read. */
-function asShown(scan: ImageBitmap, { mends, widthMm, lineHex }: Shown): ImageBitmap {
+function asShown(scan: ImageBitmap, { mends, widthMm, lineHex, readHex }: Shown): ImageBitmap {
   if (mends.length === 0 && !lineHex) return scan;
   const canvas = new OffscreenCanvas(scan.width, scan.height);
   const context = canvas.getContext('2d', { willReadFrequently: lineHex !== undefined });
@@ -108,7 +110,7 @@ function asShown(scan: ImageBitmap, { mends, widthMm, lineHex }: Shown): ImageBi
   context.drawImage(scan, 0, 0);
   if (lineHex) {
     const image = context.getImageData(0, 0, canvas.width, canvas.height);
-    tintLines(image.data, lineHex);
+    tintLines(image.data, lineHex, readHex);
     context.putImageData(image, 0, 0);
   }
   context.lineCap = 'round';

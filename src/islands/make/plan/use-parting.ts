@@ -3,9 +3,12 @@ import { useMemo, useState } from 'react';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { ShownMarker } from '#core/markers/assumed-colour';
+import { coatedColours } from '#core/markers/coated-colours';
+import { lineHexOf } from '#core/make/line-hex';
+import { linesVanish } from '#core/scene/vanishing-lines';
 import type { Contact } from '#core/scene/contacts';
 import { type Near, nearestInLightness } from '#core/scene/near-in-lightness';
-import { type Unparted, unpartedPairs } from '#core/scene/parting';
+import { type Unparted, unpartedPairs, withoutLines } from '#core/scene/parting';
 import type { Bands } from './use-bands';
 
 /** Which elements touch as the bands lie, which of them run together, and which are near to it; `pairs` is null while that is not known. */
@@ -23,14 +26,19 @@ export function useParting({ picture, table, bands, markers }: Seen, isTrying: b
   const { contacts, ids } = bands;
   const now = useMemo((): Parting => {
     if (!picture || !table || contacts.length === 0) return unknown;
-    const labOf = new Map(markers.map(({ id, lab }) => [id, lab]));
+    const inkOf = byId(markers);
     const elements = byId(picture.elements);
     const of = (number: number) => elements.get(ids[number - 1] ?? '');
     const isSpotOn = (one: number, other: number) => of(one)?.spot !== undefined && of(one)?.spot?.on === of(other)?.id;
     const meant = contacts.filter(({ elements: [one, other] }) => !isSpotOn(one, other) && !isSpotOn(other, one));
     const pxMm = table.table.frame.widthMm / table.table.widthPx;
-    const colours = (number: number) => of(number)?.ladder?.rungs.map(({ markerId }) => labOf.get(markerId)) ?? [];
-    return { pairs: unpartedPairs(meant, colours, pxMm), near: nearestInLightness(meant, colours, pxMm), contacts: meant, ids };
+    const colours = (number: number) => coatedColours(of(number), inkOf);
+    return {
+      pairs: unpartedPairs(meant, colours, pxMm, linesVanish(lineHexOf(picture)) ? withoutLines : 1),
+      near: nearestInLightness(meant, colours, pxMm),
+      contacts: meant,
+      ids,
+    };
   }, [picture, table, contacts, ids, markers]);
   const [kept, setKept] = useState<Parting>(unknown);
   if (!isTrying && kept !== now) setKept(now);

@@ -1,5 +1,6 @@
 import { ImagePlus } from 'lucide-react';
 import type { ColouredPicture } from '#model/coloured-picture';
+import { lineHexOf } from '#core/make/line-hex';
 import { lineColourWords } from '#core/colour/line-colour';
 import { counted } from '#core/make/counted';
 import type { IndexedTable } from '#core/make/region-tables';
@@ -64,7 +65,7 @@ export function PictureStation({ useMake, useDesk, reading, makeId, picture, tab
         <StationHeading id="picture-heading">{picture.name}</StationHeading>
         <p className="flex-1 whitespace-nowrap text-soft" data-size>
           {Math.round(picture.widthMm)} × {Math.round(picture.heightMm)} mm
-          {picture.grey.lineHex && `, lines ${lineColourWords(picture.grey.lineHex)}`}
+          {lineHexOf(picture) && `, lines ${lineColourWords(lineHexOf(picture))}`}
         </p>
         <a href={`/makes/new?into=${makeId}`} className={buttonLook('quiet')}>
           <ImagePlus size={18} aria-hidden="true" /> Add a picture

@@ -62,3 +62,8 @@ export function nameSupply(
 ): (newest: Make) => Operation[] {
   return () => [{ kind: 'patch', entity: 'colouring', pictureId, id: colouringId, fields }];
 }
+
+/** Says which colour a picture's lines have; null: as it was read. */
+export function sayLineHex(pictureId: string, saidLineHex: string | null): () => Operation[] {
+  return () => [{ kind: 'patch', entity: 'picture', id: pictureId, fields: { saidLineHex } }];
+}

@@ -30,9 +30,10 @@ import type { MakeState, MakeStore, ShownRack } from '../../document/make-store'
 import { StationHeading } from '../station-heading';
 import type { Desk } from '../station';
 import { OrderPanel } from './order-panel';
+import { LineColour } from './line-colour';
 import { LookPanel } from './look-panel';
 import { PaperAndInk } from './paper-and-ink';
-import { chooseSchool, nameSupply, turnFinish } from './recipe-acts';
+import { chooseSchool, nameSupply, sayLineHex, turnFinish } from './recipe-acts';
 import type { RecipeDeskState } from './recipe-desk';
 import { MarkLine, RecipeSteps } from './recipe-steps';
 import { SchoolEditor } from './school-editor';
@@ -88,6 +89,7 @@ export function RecipeStation(props: Props) {
       )}
       {recipe.elements.length > 0 && <LookPanel {...{ picture, recipe, rack, useDesk }} onSave={onSavePicture} />}
       <PaperAndInk colouring={picture.colouring} onName={(fields) => edit(nameSupply(of, fields))} />
+      <LineColour picture={picture} onSay={(hex) => edit(sayLineHex(picture.id, hex))} />
       {schoolId === null ? (
         <div>
           <Choice

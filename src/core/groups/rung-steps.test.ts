@@ -1,7 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import { demoRack } from '#demo/marker-lines';
 import type { Ladder } from '#model/ladder';
-import { addMarker, addRung, mostRungs, moveRung, nextMarker, orderLadder, removeRung, replaceRung, stepRung } from './rung-steps';
+import {
+  addMarker,
+  addRung,
+  mostRungs,
+  moveRung,
+  nextMarker,
+  orderLadder,
+  removeRung,
+  replaceRung,
+  stepRung,
+  risenRung,
+} from './rung-steps';
 
 const rack = demoRack().markers;
 const marker = (code: string) => {
@@ -93,5 +104,15 @@ describe('rungs on the rail', () => {
     expect(codesOf(added.ladder)).toBe('88b.gold 36b.gold 62b.rose 88b.rose');
     expect(added.ladder.order).toBe('place');
     expect(codesOf(orderLadder(turned, 'lightness', rack))).toBe('88b.gold 62b.rose 36b.gold');
+  });
+});
+
+describe('a ladder whose colours were read anew', () => {
+  it('tells the first rung that is lighter than the one before it', () => {
+    const at = (id: string, L?: number) => ({ id, code: id, owned: true, ...(L === undefined ? {} : { lab: { L, a: 0, b: 0 } }) });
+    const ladder = { rungs: ['a', 'b', 'c'].map((id) => ({ markerId: id, code: id })) };
+    expect(risenRung(ladder, [at('a', 80), at('b', 60), at('c', 40)])).toBeNull();
+    expect(risenRung(ladder, [at('a', 80), at('b', 60), at('c', 65)])).toMatchObject({ lighter: { id: 'b' }, darker: { id: 'c' } });
+    expect(risenRung(ladder, [at('a', 80), at('b'), at('c', 90)])).toBeNull();
   });
 });

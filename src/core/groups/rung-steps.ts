@@ -113,3 +113,13 @@ export function moveRung(ladder: Ladder, markerId: string, by: -1 | 1): Ladder {
   if (!moved || to < 0 || to >= ladder.rungs.length) return ladder;
   return { ...ladder, rungs: ladder.rungs.with(from, ladder.rungs[to] as Rungs[number]).with(to, moved) };
 }
+
+/** A rung whose marker is lighter than that of the rung before it, by what is known of their colours now; null: they fall, as they should. */
+export function risenRung<M extends Marker>(ladder: Ladder, rack: readonly M[]): { lighter: M; darker: M } | null {
+  const markers = ladder.rungs.map(({ markerId }) => rack.find(({ id }) => id === markerId));
+  for (const [index, darker] of markers.entries()) {
+    const lighter = markers[index - 1];
+    if (lighter?.lab && darker?.lab && darker.lab.L > lighter.lab.L) return { lighter, darker };
+  }
+  return null;
+}

@@ -1,5 +1,6 @@
 import type { ColourReading, Lab, RackMarker } from '#model/marker';
 import { deltaE00 } from '#core/colour/difference';
+import { driftDeltaE } from '#core/markers/drift';
 import { newestReading, readingsByMarker } from '#core/markers/readings';
 import type { ReadCell, SwatchFlag } from './read-swatches';
 
@@ -10,6 +11,8 @@ export type OfferedCell = ReadCell & {
   former: ColourReading | null;
   /** From the former value, CIEDE2000. */
   deltaE: number | null;
+  /** It was measured on this paper before, and lies apart from that: the ink has changed, or the light has. */
+  hasDrifted: boolean;
   /** Another marker whose former value this is, while that one's cell shows this one's: the markers seem to be swapped. */
   looksLike: RackMarker | null;
   /** It was read from this sheet before, on this paper. */
@@ -44,7 +47,9 @@ export function offeredCells(
     const own = readings.get(cell.markerId) ?? [];
     const former = newestReading(own, cell.coats, paper) ?? null;
     const isReadBefore = own.some((other) => other.sheet === sheet.sheet && other.coats === cell.coats && other.paper === paper);
-    return [{ ...cell, marker, former, deltaE: former && deltaE00(former.lab, cell.lab), looksLike: null, isReadBefore }];
+    const deltaE = former && deltaE00(former.lab, cell.lab);
+    const hasDrifted = former?.source === 'measured' && former.paper === paper && (deltaE ?? 0) > driftDeltaE;
+    return [{ ...cell, marker, former, deltaE, hasDrifted, looksLike: null, isReadBefore }];
   });
   const looks = (cell: OfferedCell, former: Lab) => deltaE00(cell.lab, former) < nearOther;
   const odd = cells.filter(

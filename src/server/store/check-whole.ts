@@ -16,6 +16,7 @@ import { checkKept } from './kept';
 import { readStored } from './make-rows';
 import { readRack } from './rack';
 import { readSupplies } from './supplies';
+import { readSwatchSheets } from './swatch-sheets';
 
 /** Width and height as the header of a PNG states them (PNG Third Edition, 11.2.2 IHDR); null for what is none. */
 function pngSize(bytes: Buffer): [number, number] | null {
@@ -104,5 +105,8 @@ export async function checkWhole(database: Database, kinds = keptKinds): Promise
   const beside = await readSupplies(database);
   if (beside.unreadable.length > 0)
     throw new Error(`Papers, inks or schools in the file cannot be read: ${beside.unreadable.slice(0, 5).join(', ')}.`);
+  const sheets = await readSwatchSheets(database);
+  if (sheets.unreadable.length > 0)
+    throw new Error(`Swatch sheets in the file cannot be read: ${sheets.unreadable.slice(0, 5).join(', ')}.`);
   return { makes: ids.length };
 }

@@ -3,7 +3,6 @@ import type { ColourReading, Lab } from '#model/marker';
 import type { PrintedSheet } from '#model/printed-sheet';
 import { hexOfLab } from '#core/colour/lab';
 import { counted } from '#core/make/counted';
-import { driftDeltaE } from '#core/markers/drift';
 import { canBeTaken, isTakenAtFirst, type Offered, type OfferedCell } from '#core/swatch/offered-cells';
 import type { SwatchFlag } from '#core/swatch/read-swatches';
 import { today } from '#islands/shared/today.ts';
@@ -124,9 +123,8 @@ export function OfferedCells({ sheet, offered: { cells, skipped }, paper, busy, 
 }
 
 function CellRow({ cell, isTaken, onTurn }: { cell: OfferedCell; isTaken: boolean; onTurn: () => void }) {
-  const { marker, coats, lab, spread, former, deltaE } = cell;
+  const { marker, coats, lab, spread, former, deltaE, hasDrifted } = cell;
   const against = wordsAgainst(cell);
-  const hasDrifted = former?.source === 'measured' && (deltaE ?? 0) > driftDeltaE && against.length === 0;
   return (
     <tr data-cell={`${marker.code} ${coats}`} className={against.length > 0 ? 'bg-wall' : ''}>
       <td className="py-1 pr-3 pl-1">
@@ -163,7 +161,7 @@ function CellRow({ cell, isTaken, onTurn }: { cell: OfferedCell; isTaken: boolea
             ▲ {words}
           </span>
         ))}
-        {hasDrifted && <span>This ink has changed, or the light has.</span>}
+        {hasDrifted && against.length === 0 && <span>This ink has changed, or the light has.</span>}
       </td>
     </tr>
   );

@@ -10,6 +10,7 @@ import { Button } from '#ui/controls/button.tsx';
 import { ChoiceButtons } from '#ui/controls/choice-buttons.tsx';
 import type { ShownRack } from '../../document/make-store';
 import type { Desk } from '../station';
+import { readOnWords } from './read-on-words';
 import type { RecipeDeskState } from './recipe-desk';
 
 type Props = {
@@ -22,17 +23,12 @@ type Props = {
 };
 
 /** How far one can trust it, in words. */
-function trustWords({ here, elsewhere, none, twoCoats }: Agreement, paper: string | undefined): string {
-  const all = here + elsewhere + none;
-  const on = paper === undefined ? 'on a paper nobody named' : `on ${paper}`;
-  const read =
-    here === all
-      ? `All ${all} of its markers were read ${on}.`
-      : `${here} of its ${all} markers were read ${on}${elsewhere > 0 ? `, ${elsewhere} elsewhere` : ''}${none > 0 ? `, ${none} not at all` : ''}.`;
+function trustWords(agreement: Agreement, paper: string | undefined): string {
+  const { twoCoats } = agreement;
   const coats = twoCoats
     ? ` Second coats computed from the first alone lie ${twoCoats.meanDeltaE.toFixed(1)} CIEDE2000 from the ${twoCoats.count} that you measured.`
     : ' No second coat was measured: how the inks deepen is from memory.';
-  return read + coats;
+  return readOnWords(agreement, paper) + coats;
 }
 
 /** What the picture shows: its bands, or what it is expected to look like with these marks on this paper. */

@@ -8,6 +8,7 @@ import { noSupplies } from '#model/supplies';
 import { nameOfColouring } from '#core/make/coloured';
 import type { IndexedTable } from '#core/make/region-tables';
 import { markerNames } from '#core/markers/marker-name';
+import { readOn } from '#core/markers/readings';
 import { progressOfPicture } from '#core/make/progress';
 import { writtenPlan } from '#core/plan/written';
 import { cautions } from '#core/technique/cautions';
@@ -34,6 +35,7 @@ import { LineColour } from './line-colour';
 import { LookPanel } from './look-panel';
 import { PaperAndInk } from './paper-and-ink';
 import { chooseSchool, nameSupply, sayLineHex, turnFinish } from './recipe-acts';
+import { readOnWords } from './read-on-words';
 import type { RecipeDeskState } from './recipe-desk';
 import { MarkLine, RecipeSteps } from './recipe-steps';
 import { SchoolEditor } from './school-editor';
@@ -137,6 +139,15 @@ export function RecipeStation(props: Props) {
       {recipe.markers.length > 0 && (
         <div>
           <h3 className="text-base">Lay out {counted(recipe.markers.length, 'marker')}, light to dark</h3>
+          <p className="text-sm text-soft" data-read-on>
+            {readOnWords(
+              readOn(
+                recipe.markers.flatMap(({ markerId }) => markers.find(({ id }) => id === markerId) ?? []),
+                picture.colouring.paper,
+              ),
+              picture.colouring.paper,
+            )}
+          </p>
           <ul className="mt-1 flex flex-wrap gap-1" aria-label="Markers to lay out">
             {layOut(recipe.markers, markers).map(({ markerId, code, lab }) => (
               <li key={markerId}>

@@ -103,14 +103,14 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'make-picture-straighten',
+    name: 'make-recipe-look',
     go: async (page) => {
-      await page.goto(`${address}/makes/make-balloon-post-bunting#picture`);
-      await page.locator('[data-mend-view]').waitFor();
-      await page.getByRole('tab', { name: 'Straighten' }).click();
-      await page.getByRole('button', { name: 'Lay a ruler on it' }).click();
-      for (const degrees of [1, 0.2, 0.2, 0.2]) await page.getByRole('button', { name: `Turn the drawing by -${degrees} degrees` }).click();
-      await page.waitForTimeout(1500);
+      await page.goto(`${pilot}#recipe`);
+      await bandsShown(page);
+      await page.getByRole('button', { name: 'Expected, dry' }).click();
+      await page.locator('[data-look="dry"]').waitFor();
+      await page.waitForTimeout(800);
+      await bandsShown(page);
     },
   },
   {
@@ -180,16 +180,6 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'make-light-form',
-    go: async (page) => {
-      await page.goto(`${pilot}#light`);
-      await bandsShown(page);
-      await page.getByRole('button', { name: 'Grey form' }).click();
-      await page.getByRole('tab', { name: 'Cut ends' }).click();
-      await page.waitForTimeout(3000);
-    },
-  },
-  {
     name: 'make-light-balloon-tablet',
     width: 820,
     height: 1180,
@@ -220,6 +210,20 @@ const shots: Shot[] = [
       await page.goto(`${address}/rack`);
       await page.getByRole('button', { name: 'Find a ladder' }).click();
       await page.getByLabel('From', { exact: true }).fill('clay');
+    },
+  },
+  {
+    name: 'rack-swatches',
+    go: async (page) => {
+      await page.goto(`${address}/rack`);
+      await page.getByRole('navigation', { name: 'Views of the rack' }).getByRole('button', { name: 'Swatches' }).click();
+      await page.getByRole('button', { name: /^Lay out/ }).click();
+      await page.getByRole('button', { name: 'Try without paper' }).first().click();
+      await page.locator('[data-offered] table').waitFor({ timeout: 60_000 });
+      await page
+        .getByRole('heading', { name: '1. Print a sheet on it, and colour it' })
+        .evaluate((own) => own.scrollIntoView({ block: 'start' }));
+      await page.waitForTimeout(500);
     },
   },
 ];

@@ -25,3 +25,10 @@ export const photographSchema = z.object({
   thought: z.array(z.object({ id: idSchema, lab: z.optional(labSchema) })),
   seed: z.int(),
 });
+
+export const photographPictureSchema = z.object({
+  picture: z.instanceof(Blob),
+  /** Its width on paper. */
+  widthMm: z.number().check(z.positive(), z.maximum(1000)),
+  seed: z.int(),
+});

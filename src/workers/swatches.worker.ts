@@ -1,11 +1,13 @@
 /// <reference lib="webworker" />
 import { madeUpInk } from '#core/camera/made-up-inks';
+import type { Camera } from '#core/camera/photograph';
+import { photographPicture } from '#core/camera/photograph-picture';
 import { photographSheet } from '#core/camera/photograph-sheet';
 import { recogniseSheet, type RgbImage } from '#core/swatch/find-page';
 import { readSwatches } from '#core/swatch/read-swatches';
 import { drawnSheet } from '#core/swatch/swatch-sheet';
 import { offer } from './offer';
-import { mostPhotoPx, photographSchema, readSheetSchema, type SheetAnswer } from './swatches-messages';
+import { mostPhotoPx, photographPictureSchema, photographSchema, readSheetSchema, type SheetAnswer } from './swatches-messages';
 
 const notOpened = 'The file cannot be opened as a picture. Save it as JPEG or PNG and drop it again.';
 
@@ -43,7 +45,25 @@ async function decoded(file: Blob): Promise<RgbImage | { problem: string }> {
 }
 
 /** How a made-up photograph is taken: askew, in light that falls off, a little warm. */
-const [leanDeg, fallOff, cast] = [8, 0.2, [0.97, 0.95, 0.86]] as const;
+const cameraOf = (seed: number): Camera => ({
+  ...{ pxPerMm: 7, leanDeg: 8, leanToDeg: (seed * 37) % 360, turnDeg: ((seed % 5) - 2) * 3 },
+  ...{ fallOff: 0.2, cast: [0.97, 0.95, 0.86], noiseSigma: 2, table: { L: 35, a: 6, b: 12 }, seed },
+});
+
+function asJpeg({ width, height, data }: RgbImage): Promise<Blob> {
+  const canvas = new OffscreenCanvas(width, height);
+  const context = canvas.getContext('2d');
+  if (!context) throw new Error('This browser draws no picture in a worker.');
+  const rgba = context.createImageData(width, height);
+  for (let from = 0, to = 0; from < data.length; to += 4) {
+    rgba.data[to] = data[from++]!;
+    rgba.data[to + 1] = data[from++]!;
+    rgba.data[to + 2] = data[from++]!;
+    rgba.data[to + 3] = 255;
+  }
+  context.putImageData(rgba, 0, 0);
+  return canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
+}
 
 const api = {
   /** Reads a scan or photo of a sheet that was printed here. */
@@ -88,29 +108,18 @@ const api = {
       },
       isHalfFilled: ({ markerId, coats }) => markerId === half && coats === 2,
       paper,
-      pxPerMm: 7,
-      leanDeg,
-      leanToDeg: (seed * 37) % 360,
-      turnDeg: ((seed % 5) - 2) * 3,
-      fallOff,
-      cast,
-      noiseSigma: 2,
+      ...cameraOf(seed),
       streakShare: 0.25,
-      table: { L: 35, a: 6, b: 12 },
-      seed,
     });
-    const canvas = new OffscreenCanvas(width, height);
-    const context = canvas.getContext('2d');
-    if (!context) throw new Error('This browser draws no picture in a worker.');
-    const rgba = context.createImageData(width, height);
-    for (let from = 0, to = 0; from < data.length; to += 4) {
-      rgba.data[to] = data[from++]!;
-      rgba.data[to + 1] = data[from++]!;
-      rgba.data[to + 2] = data[from++]!;
-      rgba.data[to + 3] = 255;
-    }
-    context.putImageData(rgba, 0, 0);
-    return canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
+    return asJpeg({ width, height, data });
+  },
+
+  /** A coloured picture as a telephone would see it on the table: JPEG. @throws RangeError when the picture cannot be opened. */
+  async photographPicture(request: unknown): Promise<Blob> {
+    const { picture, widthMm, seed } = photographPictureSchema.parse(request);
+    const image = await decoded(picture);
+    if ('problem' in image) throw new RangeError(image.problem);
+    return asJpeg(photographPicture(image, widthMm, cameraOf(seed)));
   },
 };
 

@@ -226,4 +226,9 @@ test('the expected look is painted dry and wet, says how far it can be trusted, 
   const { width, height } = await sharp(await saved.path()).metadata();
   const picture = await keptColours(page);
   expect([width, height]).toEqual([picture?.grey.widthPx, picture?.grey.heightPx]);
+
+  // As a telephone would see it, to try without paper what is done with a photo.
+  const [photo] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'As if photographed' }).click()]);
+  expect(photo.suggestedFilename()).toMatch(/made-up photo\.jpg$/);
+  expect((await sharp(await photo.path()).metadata()).format).toBe('jpeg');
 });

@@ -1,4 +1,4 @@
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { LookWish } from '#model/look';
 import { pxPerMmOfPicture } from '#core/make/scale';
@@ -6,10 +6,12 @@ import { agreementOf, type Agreement } from '#core/look/agreement';
 import { lookOfPicture } from '#core/look/look-of-picture';
 import { usualPaper } from '#core/swatch/usual-paper';
 import type { PictureRecipe } from '#core/technique/recipe';
+import { problemToShow } from '#islands/shared/server-calls.ts';
 import { Button } from '#ui/controls/button.tsx';
 import { ChoiceButtons } from '#ui/controls/choice-buttons.tsx';
 import type { ShownRack } from '../../document/make-store';
 import type { Desk } from '../station';
+import { savePhotograph, savePicture, type Shown } from './save-picture';
 import { readOnWords } from './read-on-words';
 import type { RecipeDeskState } from './recipe-desk';
 
@@ -18,8 +20,8 @@ type Props = {
   recipe: PictureRecipe;
   rack: ShownRack;
   useDesk: Desk<RecipeDeskState>;
-  /** Null: what is shown is not whole yet. */
-  onSave: (() => void) | null;
+  /** Null: it is not whole yet. */
+  shownNow: Shown | null;
 };
 
 /** How far one can trust it, in words. */
@@ -32,8 +34,14 @@ function trustWords(agreement: Agreement, paper: string | undefined): string {
 }
 
 /** What the picture shows: its bands, or what it is expected to look like with these marks on this paper. */
-export function LookPanel({ picture, recipe, rack, useDesk, onSave }: Props) {
+export function LookPanel({ picture, recipe, rack, useDesk, shownNow }: Props) {
   const { shown, set } = useDesk();
+  const [problem, setProblem] = useState<string | null>(null);
+  const save = (saving: Promise<void>) =>
+    saving.then(
+      () => setProblem(null),
+      (error: unknown) => setProblem(problemToShow(error).message),
+    );
   const { paper } = picture.colouring;
   const isLook = shown !== 'bands';
   const look = useMemo(
@@ -76,9 +84,20 @@ export function LookPanel({ picture, recipe, rack, useDesk, onSave }: Props) {
               paper,
             )}
           </p>
-          <Button className="text-sm" disabled={onSave === null} onClick={() => onSave?.()}>
-            Save it as a picture
-          </Button>
+          <p className="flex flex-wrap gap-2">
+            <Button className="text-sm" disabled={shownNow === null} onClick={() => shownNow && void save(savePicture(shownNow))}>
+              Save it as a picture
+            </Button>
+            <Button
+              weight="quiet"
+              className="text-sm"
+              disabled={shownNow === null}
+              onClick={() => shownNow && void save(savePhotograph(shownNow))}
+            >
+              As if photographed
+            </Button>
+          </p>
+          {problem && <p role="alert">{problem}</p>}
         </div>
       )}
     </div>

@@ -2,7 +2,6 @@ import { nameOfColouring } from '#core/make/coloured';
 import type { Desk, HandMove, OverlayProps, Seen, StationModule } from '../station';
 import { mendWet } from './order-acts';
 import type { RecipeDeskState } from './recipe-desk';
-import { savePicture } from './save-picture';
 import { RecipeStation } from './recipe-station';
 import { WaysOverlay } from './ways-overlay';
 import { WetAreasOverlay } from './wet-areas-overlay';
@@ -16,9 +15,7 @@ function Panel({ useMake, make, picture, table, raster, bands, chosenId, useDesk
     <RecipeStation
       {...{ useMake, make, picture, table, rack, chosenId, edit, useDesk }}
       seen={bands.seen}
-      onSavePicture={
-        raster.lines && bands.paint && bands.isSettled ? () => void savePicture(make, picture, bands.paint, raster.lines) : null
-      }
+      shownNow={raster.lines && bands.paint && bands.isSettled ? { make, picture, paint: bands.paint, lines: raster.lines } : null}
       onChoose={(elementId) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId })}
     />
   );

@@ -38,6 +38,7 @@ import { chooseSchool, nameSupply, sayLineHex, turnFinish } from './recipe-acts'
 import { readOnWords } from './read-on-words';
 import type { RecipeDeskState } from './recipe-desk';
 import { MarkLine, RecipeSteps } from './recipe-steps';
+import type { Shown } from './save-picture';
 import { SchoolEditor } from './school-editor';
 
 type Props = {
@@ -53,8 +54,8 @@ type Props = {
   onChoose: (elementId: string | null) => void;
   edit: MakeState['edit'];
   useDesk: Desk<RecipeDeskState>;
-  /** Saves what the picture shows; null: it is not whole yet. */
-  onSavePicture: (() => void) | null;
+  /** What the picture shows; null: it is not whole yet. */
+  shownNow: Shown | null;
 };
 
 /** A file name without signs that file systems refuse. */
@@ -64,7 +65,7 @@ function recipeFileName(name: string): string {
 
 /** The Recipe station: paper and ink, schools, and the marks in the order in which they are laid. */
 export function RecipeStation(props: Props) {
-  const { useMake, make, picture, table, rack, seen, chosenId, onChoose, edit, useDesk, onSavePicture } = props;
+  const { useMake, make, picture, table, rack, seen, chosenId, onChoose, edit, useDesk, shownNow } = props;
   const markers = rack.markers;
   const { supplies, problem, load } = useSupplies();
   const { schoolId, view, set } = useDesk();
@@ -89,7 +90,7 @@ export function RecipeStation(props: Props) {
           <Button onClick={() => void load()}>Try again</Button>
         </ProblemNotice>
       )}
-      {recipe.elements.length > 0 && <LookPanel {...{ picture, recipe, rack, useDesk }} onSave={onSavePicture} />}
+      {recipe.elements.length > 0 && <LookPanel {...{ picture, recipe, rack, useDesk }} shownNow={shownNow} />}
       <PaperAndInk colouring={picture.colouring} onName={(fields) => edit(nameSupply(of, fields))} />
       <LineColour picture={picture} onSay={(hex) => edit(sayLineHex(picture.id, hex))} />
       {schoolId === null ? (

@@ -7,7 +7,7 @@ import type { Lab } from '../../src/model/marker';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
 import { choose } from './choose';
 import { keptColours } from './kept';
-import { expectBandsShown, painted } from './picture';
+import { expectBandsShown, goTo, painted } from './picture';
 
 const bare: Lab = { L: 95, a: 0, b: 0 };
 /** On this paper the middle rose is darker than the deepest: what was thought of them was wrong. */
@@ -107,7 +107,7 @@ test('a sheet is printed, photographed, read and taken but for a flagged cell; a
 
   // The scarf's ladder: its colours are others, and it is put in order.
   await openScarf(page, lonely.address);
-  await expect.poll(() => painted(page)).not.toBe(before);
+  await expect.poll(async () => (await painted(page)) === before).toBe(false);
   await page
     .getByRole('button', { name: /^Scarf/ })
     .first()
@@ -120,7 +120,7 @@ test('a sheet is printed, photographed, read and taken but for a flagged cell; a
   await expectAllKept(page);
   const rungs = async () => (await keptColours(page))?.elements.find(({ name }) => name === 'Scarf')?.ladder?.rungs.map(({ code }) => code);
   expect(await rungs()).toEqual(['88b.rose', '36b.rose', '62b.rose']);
-  await expect.poll(() => painted(page)).not.toBe(measured);
+  await expect.poll(async () => (await painted(page)) === measured).toBe(false);
 
   await lonely.stopServer();
   lonely.cluster?.kill();
@@ -189,27 +189,56 @@ test('the expected look is painted dry and wet, says how far it can be trusted, 
     await expectBandsShown(page);
   };
   await shows('Expected, dry', 'dry');
-  await expect.poll(() => painted(page)).not.toBe(bands);
+  await expect.poll(async () => (await painted(page)) === bands).toBe(false);
   await expectBandsShown(page);
   const dry = await painted(page);
   await expect(page.getByText(/This is what is expected, no promise/)).toBeVisible();
   await expect(page.getByText(/No second coat was measured/)).toBeVisible();
   await expectNoAxeFindings(page);
   await shows('Fresh and wet', 'wet');
-  await expect.poll(() => painted(page)).not.toBe(dry);
+  await expect.poll(async () => (await painted(page)) === dry).toBe(false);
   const sum = (text: string) => text.split(',').reduce((all, own) => all + Number(own), 0);
   expect(sum(await painted(page)), 'wet is darker').toBeLessThan(sum(dry));
   await shows('Expected, dry', 'dry');
-  await expect.poll(() => painted(page)).toBe(dry);
+  await expect.poll(async () => (await painted(page)) === dry).toBe(true);
+
+  // It stays so from station to station, and is turned off and on beside the picture.
+  await goTo(page, 'Groups');
+  await expectBandsShown(page);
+  const turn = page.getByRole('button', { name: 'Expected look' });
+  await expect(turn).toHaveAttribute('aria-pressed', 'true');
+  // One element is in hand there, the others are faded.
+  const there = await painted(page);
+  await turn.click();
+  await expect.poll(async () => (await painted(page)) === there).toBe(false);
+  await turn.press('Enter');
+  await expect.poll(async () => (await painted(page)) === there).toBe(true);
+  // The lamp moves, and the look with it.
+  await goTo(page, 'Light');
+  await expectBandsShown(page);
+  await page.getByRole('slider', { name: 'Lamp', exact: true }).focus();
+  await page.keyboard.press('ArrowRight');
+  await expectAllKept(page);
+  await expectBandsShown(page);
+  const moved = await painted(page);
+  expect(moved === dry).toBe(false);
+  await turn.click();
+  await expectBandsShown(page);
+  await expect.poll(async () => (await painted(page)) === moved).toBe(false);
+  await page.keyboard.press('Control+z');
+  await expectAllKept(page);
+  await goTo(page, 'Recipe');
+  await shows('Expected, dry', 'dry');
+  await expect.poll(async () => (await painted(page)) === dry).toBe(true);
 
   // A second coat deepens; it is taken back.
   const scarf = page.locator('li[data-element="Scarf"]');
   await scarf.getByRole('button', { name: 'Scarf', exact: true }).click();
   await scarf.getByRole('button', { name: 'Two', exact: true }).click();
   await scarf.getByRole('button', { name: 'Scarf', exact: true }).click();
-  await expect.poll(() => painted(page)).not.toBe(dry);
+  await expect.poll(async () => (await painted(page)) === dry).toBe(false);
   await page.keyboard.press('Control+z');
-  await expect.poll(() => painted(page)).toBe(dry);
+  await expect.poll(async () => (await painted(page)) === dry).toBe(true);
 
   // Pale lines, as a no-line ink leaves them; read as black again.
   await page.getByRole('button', { name: 'Another colour' }).click();

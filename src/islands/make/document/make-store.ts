@@ -52,6 +52,8 @@ export type MakeState = {
   focusTurn: number;
   /** Whether all names stand on the picture. */
   showsNames: boolean;
+  /** Whether bands are painted as they lie, or as they are expected to look: dry, or fresh and wet. */
+  shownLook: 'bands' | 'dry' | 'wet';
   /** The lamp while it is being moved; an edit only when it settles. */
   lampInHand: SceneLamp | null;
 
@@ -77,6 +79,7 @@ export type MakeState = {
   /** Sends the keyboard to the picture, where it stood. */
   walkOn: () => void;
   showNames: (showsNames: boolean) => void;
+  showLook: (shownLook: MakeState['shownLook']) => void;
   moveLamp: (lamp: SceneLamp) => void;
   settleLamp: (lamp: SceneLamp) => void;
   takeTheirs: () => Promise<void>;
@@ -126,6 +129,7 @@ export function createMakeStore(makeId: string): MakeStore {
       cursorRegionId: null,
       focusTurn: 0,
       showsNames: false,
+      shownLook: 'bands',
       lampInHand: null,
 
       load: async () => {
@@ -186,6 +190,7 @@ export function createMakeStore(makeId: string): MakeStore {
       walkFrom: (cursorRegionId) => set(({ focusTurn }) => ({ cursorRegionId, focusTurn: focusTurn + 1 })),
       walkOn: () => set(({ focusTurn }) => ({ focusTurn: focusTurn + 1 })),
       showNames: (showsNames) => set({ showsNames }),
+      showLook: (shownLook) => set({ shownLook }),
       moveLamp: (lampInHand) => set({ lampInHand }),
       settleLamp: (lamp) => {
         const { pictureId, colouringId } = get();

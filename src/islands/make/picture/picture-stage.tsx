@@ -17,6 +17,7 @@ import type { Nearness } from '#ui/picture/zoom-stage.tsx';
 import { ladderWords } from '../stations/ladder-words';
 import type { AnyStation, Desk, MoveTools, Seen, StageUse, StationModule } from '../stations/station';
 import { NamesButton, tagsOf } from './element-names';
+import { LookButton } from './look-button';
 import { chosenRegions, usePictureLayers } from './use-picture-layers';
 
 // biome-ignore lint/suspicious/noExplicitAny: what lies on a desk is its station's.
@@ -139,7 +140,12 @@ export function PictureStage({ record, module, useDesk, nearness, ...seen }: Pro
             {said}
           </p>
         }
-        buttons={<NamesButton isOn={state.showsNames} onTurn={state.showNames} />}
+        buttons={
+          <>
+            {use.tinted === null && <LookButton useMake={useMake} />}
+            <NamesButton isOn={state.showsNames} onTurn={state.showNames} />
+          </>
+        }
         onPoint={setPointed}
         onGather={table ? (labels, gesture, path) => onMove({ labels, gesture, pathMm: inMm(path) }) : undefined}
         brush={brush}

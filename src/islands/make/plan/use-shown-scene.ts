@@ -12,6 +12,7 @@ import type { MakeStore } from '../document/make-store';
 import type { Raster } from '../picture/use-raster';
 import type { Shows } from '../stations/station';
 import { type Bands, useBands } from './use-bands';
+import { useLook } from './use-look';
 import { type Parting, useParting } from './use-parting';
 
 /** A picture as if something were done that is not taken yet; as it is, where that does not fit any more. */
@@ -49,12 +50,14 @@ export function useShownScene(
   const tables = useMake((own) => own.tables);
   const markers = useMake((own) => own.rack.markers);
   const isLampMoving = useMake((own) => own.lampInHand !== null);
-  const { bands: isShown = false, view = 'bands', edges = false, contacts = false, whereabouts = false, focus = null, look = null } = shows;
+  const { bands: isShown = false, view = 'bands', edges = false, contacts = false, whereabouts = false, focus = null } = shows;
   const { preview = null, isMoving = false } = shows;
   const shown = useMemo(() => pictureWith(make, preview, picture, tables), [make, preview, picture, tables]);
   const source = useMemo(() => shown && planSource(make, shown, lamp), [make, shown, lamp]);
-  const bands = useBands(shown, {
-    ...{ table, labels: raster.labels, source, view, markers, isShown },
+  // Squinting and the grey form are other ways to look.
+  const { look, isDue } = useLook(useMake, { make, picture: shown, table, isShown: isShown && view === 'bands' });
+  const painted = useBands(shown, {
+    ...{ table, labels: raster.labels, source, view: look ? 'look' : view, markers, isShown },
     withEdges: edges,
     withContacts: contacts,
     withWhereabouts: whereabouts,
@@ -62,6 +65,7 @@ export function useShownScene(
     look,
     isMoving: isLampMoving || isMoving,
   });
+  const bands = useMemo(() => (isDue ? { ...painted, isSettled: false } : painted), [painted, isDue]);
   const parting = useParting({ picture, table, bands, markers }, preview !== null);
   return { shown, bands, parting };
 }

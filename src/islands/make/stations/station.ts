@@ -1,7 +1,6 @@
 import type { ComponentType } from 'react';
 import type { StoreApi, UseBoundStore } from 'zustand';
 import type { ColouredPicture } from '#model/coloured-picture';
-import type { LookWish } from '#model/look';
 import type { SceneLamp } from '#model/lamp';
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
@@ -32,8 +31,6 @@ export type Shows = {
   whereabouts?: boolean;
   /** Bands that stand out, the rest faded. Default: none does. */
   focus?: BandFocus | null;
-  /** What the expected look is painted from, where that is the view. */
-  look?: LookWish | null;
   /** As if these were done. */
   preview?: readonly Operation[] | null;
   /** What is tried moves under the hand: half the resolution is enough. */

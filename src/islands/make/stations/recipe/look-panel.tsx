@@ -1,25 +1,20 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { ColouredPicture } from '#model/coloured-picture';
-import type { LookWish } from '#model/look';
-import { pxPerMmOfPicture } from '#core/make/scale';
 import { agreementOf, type Agreement } from '#core/look/agreement';
-import { lookOfPicture } from '#core/look/look-of-picture';
 import { usualPaper } from '#core/swatch/usual-paper';
 import type { PictureRecipe } from '#core/technique/recipe';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import { Button } from '#ui/controls/button.tsx';
 import { ChoiceButtons } from '#ui/controls/choice-buttons.tsx';
-import type { ShownRack } from '../../document/make-store';
-import type { Desk } from '../station';
+import type { MakeStore, ShownRack } from '../../document/make-store';
 import { savePhotograph, savePicture, type Shown } from './save-picture';
 import { readOnWords } from './read-on-words';
-import type { RecipeDeskState } from './recipe-desk';
 
 type Props = {
   picture: ColouredPicture;
   recipe: PictureRecipe;
   rack: ShownRack;
-  useDesk: Desk<RecipeDeskState>;
+  useMake: MakeStore;
   /** Null: it is not whole yet. */
   shownNow: Shown | null;
 };
@@ -34,8 +29,9 @@ function trustWords(agreement: Agreement, paper: string | undefined): string {
 }
 
 /** What the picture shows: its bands, or what it is expected to look like with these marks on this paper. */
-export function LookPanel({ picture, recipe, rack, useDesk, shownNow }: Props) {
-  const { shown, set } = useDesk();
+export function LookPanel({ picture, recipe, rack, useMake, shownNow }: Props) {
+  const shown = useMake((state) => state.shownLook);
+  const { showLook } = useMake.getState();
   const [problem, setProblem] = useState<string | null>(null);
   const save = (saving: Promise<void>) =>
     saving.then(
@@ -44,23 +40,9 @@ export function LookPanel({ picture, recipe, rack, useDesk, shownNow }: Props) {
     );
   const { paper } = picture.colouring;
   const isLook = shown !== 'bands';
-  const look = useMemo(
-    (): LookWish | null =>
-      isLook
-        ? {
-            elements: lookOfPicture(picture, recipe, { rack: rack.markers, paper: usualPaper, pairNotes: rack.pairNotes }),
-            paper: usualPaper,
-            isWet: shown === 'wet',
-            hasGrain: true,
-            pxPerMm: pxPerMmOfPicture(picture),
-          }
-        : null,
-    [isLook, shown, picture, recipe, rack.markers, rack.pairNotes],
-  );
-  useEffect(() => set({ look }), [look, set]);
   const used = useMemo(() => new Set(recipe.markers.map(({ markerId }) => markerId)), [recipe.markers]);
   return (
-    <div className="space-y-2" data-look={isLook && look ? shown : 'none'}>
+    <div className="space-y-2" data-look={shown}>
       <ChoiceButtons
         label="The picture shows"
         choices={[
@@ -69,7 +51,7 @@ export function LookPanel({ picture, recipe, rack, useDesk, shownNow }: Props) {
           { id: 'wet', name: 'Fresh and wet' },
         ]}
         chosen={shown}
-        onChoose={(chosen) => set({ shown: chosen })}
+        onChoose={showLook}
       />
       {isLook && (
         <div className="space-y-2 border-l-8 border-ink bg-paper px-4 py-2 text-sm">

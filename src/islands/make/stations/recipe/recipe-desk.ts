@@ -1,5 +1,4 @@
 import { create } from 'zustand';
-import type { LookWish } from '#model/look';
 import type { BandFocus } from '#core/scene/band-colours';
 import type { PlacedAreas } from '#core/technique/wet-areas-of-picture';
 
@@ -20,10 +19,6 @@ export type RecipeDeskState = {
   wetTool: 'cut' | 'join' | null;
   /** Wet areas of the picture on show, as they were computed last. */
   wetAreas: readonly PlacedAreas[];
-  /** What the picture shows: bands, or what it is expected to look like, dry or just laid. */
-  shown: 'bands' | 'dry' | 'wet';
-  /** What that is painted from, as the recipe stands. */
-  look: LookWish | null;
   /** The school being put together: its id; null: none. */
   schoolId: string | null;
   set: (change: Partial<Omit<RecipeDeskState, 'set'>>) => void;
@@ -39,8 +34,6 @@ export const createRecipeDesk = () =>
     heldKey: null,
     wetTool: null,
     wetAreas: [],
-    shown: 'bands',
-    look: null,
     schoolId: null,
     set: (change) => set(change),
   }));

@@ -90,7 +90,7 @@ export function RecipeStation(props: Props) {
           <Button onClick={() => void load()}>Try again</Button>
         </ProblemNotice>
       )}
-      {recipe.elements.length > 0 && <LookPanel {...{ picture, recipe, rack, useDesk }} shownNow={shownNow} />}
+      {recipe.elements.length > 0 && <LookPanel {...{ useMake, picture, recipe, rack }} shownNow={shownNow} />}
       <PaperAndInk colouring={picture.colouring} onName={(fields) => edit(nameSupply(of, fields))} />
       <LineColour picture={picture} onSay={(hex) => edit(sayLineHex(picture.id, hex))} />
       {schoolId === null ? (

@@ -12,6 +12,6 @@ export const recipeStation: StationRecord<RecipeDeskState> = {
   },
   isOfColours: true,
   createDesk: createRecipeDesk,
-  shows: ({ focus, shown, look }) => ({ bands: true, whereabouts: true, focus, ...(shown === 'bands' ? {} : { view: 'look', look }) }),
+  shows: ({ focus }) => ({ bands: true, whereabouts: true, focus }),
   load: () => import('./module'),
 };

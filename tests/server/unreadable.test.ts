@@ -75,7 +75,7 @@ describe('one row that cannot be read', { timeout: 120_000 }, () => {
       expect(whole.unreadable).toEqual([]);
       const [first, second] = whole.markers;
       await database.sequelize.query(`UPDATE markers SET state = 'on fire' WHERE id = '${first?.id}'`);
-      await database.sequelize.query(`UPDATE markers SET lab = '"blue"' WHERE id = '${second?.id}'`);
+      await database.sequelize.query(`UPDATE markers SET cap_lab = '"blue"' WHERE id = '${second?.id}'`);
       await database.sequelize.query(`UPDATE marker_lines SET rule = '{}' WHERE id = '${whole.lines[1]?.id}'`);
       const read = await readRack(database);
       expect(read.unreadable.sort()).toEqual([first?.code, second?.code, whole.lines[1]?.name].sort());
@@ -87,6 +87,12 @@ describe('one row that cannot be read', { timeout: 120_000 }, () => {
       ['whole', null, /./],
       ['a summary, which is made anew', "UPDATE makes SET summary = '{}'", /./],
       ['a picture row of another name', "UPDATE make_pictures SET picture_id = 'other'", /parts have other names/],
+      ['a reading of a colour', "UPDATE colour_readings SET document = '{}'", /The rack in the file cannot be read/],
+      [
+        'a swatch sheet',
+        "INSERT INTO swatch_sheets (sheet, document) VALUES ('AQ1', '{}')",
+        /Swatch sheets in the file cannot be read: AQ1/,
+      ],
       ['a make of another name', `UPDATE makes SET head = jsonb_set(head, '{id}', '"other"')`, /parts have other names/],
       [
         'a region in two elements',

@@ -96,9 +96,9 @@ export function OfferedCells({ sheet, offered: { cells, skipped }, paper, busy, 
         <table className="w-full border-collapse text-sm">
           <thead className="sticky top-0 bg-paper text-left">
             <tr className="border-b-2 border-ink">
-              {['Take', 'Marker', 'Read now', 'Before', 'Apart', 'Spread', ''].map((heading) => (
+              {['Take', 'Marker', 'Read now', 'Before', 'Apart', 'Spread'].map((heading) => (
                 <th key={heading} className="py-1 pr-3">
-                  {heading || <span className="sr-only">What to look at</span>}
+                  {heading}
                 </th>
               ))}
             </tr>
@@ -139,6 +139,12 @@ function CellRow({ cell, isTaken, onTurn }: { cell: OfferedCell; isTaken: boolea
       </td>
       <td className="py-1 pr-3">
         <span className="font-code">{marker.code}</span>, {coatWords[coats]}
+        {against.map((words) => (
+          <span key={words} className="block">
+            ▲ {words}
+          </span>
+        ))}
+        {hasDrifted && against.length === 0 && <span className="block">This ink has changed, or the light has.</span>}
       </td>
       <td className="py-1 pr-3">
         <Colour lab={lab} words="" />
@@ -155,14 +161,6 @@ function CellRow({ cell, isTaken, onTurn }: { cell: OfferedCell; isTaken: boolea
       </td>
       <td className="py-1 pr-3 font-code">{deltaE === null ? '' : deltaE.toFixed(1)}</td>
       <td className="py-1 pr-3 font-code">{spread.toFixed(1)}</td>
-      <td className="py-1">
-        {against.map((words) => (
-          <span key={words} className="block">
-            ▲ {words}
-          </span>
-        ))}
-        {hasDrifted && against.length === 0 && <span>This ink has changed, or the light has.</span>}
-      </td>
     </tr>
   );
 }

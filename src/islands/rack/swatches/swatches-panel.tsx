@@ -1,10 +1,11 @@
-import { type DragEvent, useEffect, useState } from 'react';
+import { type DragEvent, useEffect, useMemo, useState } from 'react';
 import type { RackChange } from '#model/api/rack';
 import type { ColourReading, Lab } from '#model/marker';
 import type { PrintedSheet } from '#model/printed-sheet';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import type { ColouredRack } from '#core/markers/readings';
-import { type Offered, offeredCells } from '#core/swatch/offered-cells';
+import { offeredCells } from '#core/swatch/offered-cells';
+import type { ReadCell } from '#core/swatch/read-swatches';
 import { usualPaper } from '#core/swatch/usual-paper';
 import { lastTaken } from '#core/technique/goes-with';
 import { ReadingNotice } from '#islands/shared/reading-notice.tsx';
@@ -20,6 +21,7 @@ import { mostPhotoBytes, type SheetAnswer } from '#workers/swatches-messages';
 import { OfferedCells } from './offered-cells';
 import { PrintSheet } from './print-sheet';
 import { PrintedSheets } from './printed-sheets';
+import { StoppedError } from '#islands/shared/use-files.ts';
 import { usePrintedSheets, useSwatchWorker } from './use-swatches';
 
 type Props = {
@@ -53,31 +55,45 @@ export function SwatchesPanel({ rack, shown, filtered, busy, onChange }: Props) 
   const { working, ask, stop } = useSwatchWorker();
   const [problem, setProblem] = useState<string | null>(null);
   const [done, setDone] = useState<string | null>(null);
-  const [read, setRead] = useState<{ sheet: PrintedSheet; offered: Offered } | null>(null);
+  // Pages that were dropped together, one after the other.
+  const [reads, setReads] = useState<readonly { sheet: PrintedSheet; cells: ReadCell[] }[]>([]);
   const [over, setOver] = useState(false);
   const sheets = printed.data?.sheets ?? [];
   const bare = Number(bareL.replace(',', '.'));
   const isBare = bareL.trim() === '' || (bare >= 70 && bare <= 100);
   const paperLab: Lab = bareL.trim() === '' ? usualPaper : { L: bare, a: 0, b: 0 };
 
-  const take = async (file: File | Blob | undefined, words: string) => {
-    if (!file || !isBare) return;
-    setRead(null);
+  const take = async (files: readonly Blob[], words: string) => {
+    if (files.length === 0 || !isBare) return;
+    setReads([]);
     setDone(null);
     setProblem(null);
-    if (file.size > mostPhotoBytes) {
-      setProblem(`The file has ${Math.round(file.size / 1024 / 1024)} MB; ${mostPhotoBytes / 1024 / 1024} MB fit. Save it as JPEG.`);
-      return;
+    const problems: string[] = [];
+    const found: { sheet: PrintedSheet; cells: ReadCell[] }[] = [];
+    for (const [index, file] of files.entries()) {
+      const page = files.length > 1 ? `, ${index + 1} of ${files.length}` : '';
+      const read = await readOne(file, `${words}${page}`);
+      if (read === null) return;
+      if ('problem' in read) problems.push(`${files.length > 1 ? `Photo ${index + 1}: ` : ''}${read.problem}`);
+      else found.push(read);
     }
+    setReads(found);
+    if (problems.length > 0) setProblem(problems.join(' '));
+  };
+  /** What a photo shows, or what is wrong in words; null: the maker stopped it. */
+  const readOne = async (file: Blob, words: string): Promise<{ sheet: PrintedSheet; cells: ReadCell[] } | { problem: string } | null> => {
+    if (file.size > mostPhotoBytes)
+      return {
+        problem: `The file has ${Math.round(file.size / 1024 / 1024)} MB; ${mostPhotoBytes / 1024 / 1024} MB fit. Save it as JPEG.`,
+      };
     try {
-      const answer = await ask<SheetAnswer>(words, async (api, onProgress) =>
-        api.read({ file, sheets: sheets.map(withoutDate), paper: paperLab }, onProgress),
-      );
-      if ('problem' in answer) return setProblem(answer.problem);
+      const asked = { file, sheets: sheets.map(withoutDate), paper: paperLab };
+      const answer = await ask<SheetAnswer>(words, async (api, onProgress) => api.read(asked, onProgress));
+      if ('problem' in answer) return answer;
       const sheet = sheets.find((own) => own.sheet === answer.sheet);
-      if (sheet) setRead({ sheet, offered: offeredCells(answer.cells, sheet, rack, paper) });
+      return sheet ? { sheet, cells: answer.cells } : { problem: 'The sheet is not known any more. Print it again.' };
     } catch (error) {
-      setProblem(problemToShow(error).message);
+      return error instanceof StoppedError ? null : { problem: problemToShow(error).message };
     }
   };
   const photograph = async (sheet: PrintedSheet) => {
@@ -87,20 +103,23 @@ export function SwatchesPanel({ rack, shown, filtered, busy, onChange }: Props) 
         api.photograph({ sheet: withoutDate(sheet), thought, seed: Math.floor(Math.random() * 1000) }),
       );
       saveFile('made-up swatch sheet.jpg', photo, 'image/jpeg');
-      await take(photo, 'Reading the made-up photograph');
+      await take([photo], 'Reading the made-up photograph');
     } catch (error) {
-      setProblem(problemToShow(error).message);
+      if (!(error instanceof StoppedError)) setProblem(problemToShow(error).message);
     }
   };
+  const [read] = reads;
+  const next = () => setReads((now) => now.slice(1));
+  const offered = useMemo(() => read && offeredCells(read.cells, read.sheet, rack, paper), [read, rack, paper]);
   const keep = async (readings: ColourReading[]) => {
     if (!(await onChange({ readings }))) return;
-    setRead(null);
+    next();
     setDone(`${readings.length} readings kept, ${paper ? `on ${paper}` : 'on a paper nobody named'}, ${today()}.`);
   };
   const onDrop = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);
-    void take(event.dataTransfer.files[0], 'Reading the sheet');
+    void take([...event.dataTransfer.files], 'Reading the sheet');
   };
   return (
     <section aria-labelledby="swatches-heading" className="space-y-6">
@@ -119,10 +138,7 @@ export function SwatchesPanel({ rack, shown, filtered, busy, onChange }: Props) 
           className="w-72"
           options={[{ value: noPaper, name: 'A paper nobody named' }, ...papers.map(({ name }) => ({ value: name, name }))]}
           value={chosen}
-          onChoose={(value) => {
-            choose(value);
-            setRead(null);
-          }}
+          onChoose={choose}
         />
         <Field
           label="Its bare L*"
@@ -163,7 +179,7 @@ export function SwatchesPanel({ rack, shown, filtered, busy, onChange }: Props) 
             <FileButton
               label="Choose a photo"
               accept="image/png,image/jpeg,image/webp"
-              onFile={(file) => void take(file, `Reading ${file.name}`)}
+              onFile={(file) => void take([file], `Reading ${file.name}`)}
             />
             <ReadingNotice reading={working} onStop={stop} />
           </section>
@@ -180,14 +196,13 @@ export function SwatchesPanel({ rack, shown, filtered, busy, onChange }: Props) 
           )}
         </div>
       </div>
-      {read && (
+      {read && offered && (
         <OfferedCells
-          {...read}
-          key={read.sheet.sheet}
-          paper={paper}
-          busy={busy}
+          key={`${read.sheet.sheet} ${paper ?? ''}`}
+          sheet={read.sheet}
+          {...{ offered, paper, busy }}
           onKeep={(readings) => void keep(readings)}
-          onLeave={() => setRead(null)}
+          onLeave={next}
         />
       )}
     </section>

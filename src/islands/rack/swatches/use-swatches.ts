@@ -4,6 +4,7 @@ import { laidOutSchema, type SwatchWish, swatchSheetsSchema } from '#model/api/s
 import type { PrintedSheet } from '#model/printed-sheet';
 import { type LivingWorker, livingWorker } from '#islands/shared/living-worker.ts';
 import { call, jsonPost } from '#islands/shared/server-calls.ts';
+import { StoppedError } from '#islands/shared/use-files.ts';
 import { useFetched } from '#islands/shared/use-fetched.ts';
 import type { SwatchesApi } from '#workers/swatches.worker';
 
@@ -32,9 +33,12 @@ export function codesOfSheet({ codes }: PrintedSheet): string {
 export function useSwatchWorker() {
   const [working, setWorking] = useState<{ words: string; share: number | null } | null>(null);
   const worker = useRef<LivingWorker<SwatchesApi> | null>(null);
+  const stopped = useRef<((error: Error) => void) | null>(null);
   const stop = useCallback(() => {
     worker.current?.close();
     worker.current = null;
+    stopped.current?.(new StoppedError('Stopped. Nothing was changed.'));
+    stopped.current = null;
     setWorking(null);
   }, []);
   useEffect(() => stop, [stop]);
@@ -51,9 +55,15 @@ export function useSwatchWorker() {
         if (worker.current === own) setWorking({ words, share });
       });
       try {
-        return await own.ask((api) => question(api, onProgress));
+        const stops = new Promise<never>((_, reject) => {
+          stopped.current = reject;
+        });
+        return await Promise.race([own.ask((api) => question(api, onProgress)), stops]);
       } finally {
-        if (worker.current === own) stop();
+        if (worker.current === own) {
+          stopped.current = null;
+          stop();
+        }
       }
     },
     [stop],

@@ -128,6 +128,19 @@ test('a sheet is printed, photographed, read and taken but for a flagged cell; a
   await lonely.startServer();
   await openScarf(page, lonely.address);
   expect(await rungs()).toEqual(['88b.rose', '36b.rose', '62b.rose']);
+  // With its paper named it says which colours are of that paper.
+  await goTo(page, 'Recipe');
+  await page.getByRole('button', { name: /As last time: Snowdrift/ }).click();
+  await expect(page.locator('[data-read-on]')).toContainText(
+    /^\d+ of 21 markers in the colours that they were read in on Snowdrift.*elsewhere/,
+  );
+  await expectAllKept(page);
+  await goTo(page, 'Groups');
+  await page
+    .getByRole('button', { name: /^Scarf/ })
+    .first()
+    .click();
+  await expect(page.locator('[data-read-on]')).toContainText(/^All 3 markers in the colours that they were read in on Snowdrift/);
   await openSwatches(page, lonely.address);
   await expect(page.locator('[data-sheet]')).toHaveCount(1);
 });

@@ -7,6 +7,7 @@ import type { ColouredElement } from '#model/coloured-picture';
 import type { RackMarker } from '#model/marker';
 import { ladderReasons } from '#core/markers/ladder-reasons';
 import { ladderWarnings } from '#core/markers/ladder-warnings';
+import { readOn } from '#core/markers/readings';
 import { markerNames } from '#core/markers/marker-name';
 import { noteLookup } from '#core/markers/pair-notes';
 import { Button } from '#ui/controls/button.tsx';
@@ -18,6 +19,7 @@ import { ValueRail } from '#ui/ladder/value-rail.tsx';
 import { elementAt } from '../../picture/element-at';
 import { type GroupsStores, addTowards, giveLadder, layMarker, rungAtLightness, stepTowards, takeRungOut, wouldGive } from './groups-acts';
 import { ladderWords, rungsToShow } from '../ladder-words';
+import { readOnWords } from '../read-on-words';
 import type { ShownRack } from '../../document/make-store';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
 import { readTypedLadder } from './typed-ladder';
@@ -125,7 +127,14 @@ export function LaddersPanel(props: GroupsProps) {
           }
         />
       )}
-      {chosen?.ladder && <LadderWords element={chosen} rack={rack} onGive={(ladder) => giveLadder(stores, chosen.id, ladder)} />}
+      {chosen?.ladder && (
+        <LadderWords
+          element={chosen}
+          rack={rack}
+          paper={picture.colouring.paper}
+          onGive={(ladder) => giveLadder(stores, chosen.id, ladder)}
+        />
+      )}
     </div>
   );
 }
@@ -241,10 +250,13 @@ function DidYouMean({ rack, markers, onChoose }: DidYouMeanProps) {
 function LadderWords({
   element,
   rack,
+  paper,
   onGive,
 }: {
   element: ColouredElement;
   rack: ShownRack;
+  /** That of the colouring, where it was said. */
+  paper: string | undefined;
   onGive: (ladder: LadderModel | null) => void;
 }) {
   const own = element.ladder?.rungs ?? [];
@@ -256,6 +268,11 @@ function LadderWords({
           <li key={reason}>{reason}</li>
         ))}
       </ul>
+      {paper !== undefined && rungs.length > 0 && (
+        <p className="text-sm text-soft" data-read-on>
+          {readOnWords(readOn(rungs, paper), paper)}
+        </p>
+      )}
       <MarkerMinds rack={rack} markers={own} />
       {element.ladder && <OrderOfLadder ladder={element.ladder} rack={rack} onGive={onGive} />}
       <Button weight="quiet" className="self-start" onClick={() => onGive(null)}>

@@ -8,7 +8,7 @@ import { Button } from '#ui/controls/button.tsx';
 import { ChoiceButtons } from '#ui/controls/choice-buttons.tsx';
 import type { MakeStore, ShownRack } from '../../document/make-store';
 import { savePhotograph, savePicture, type Shown } from './save-picture';
-import { readOnWords } from './read-on-words';
+import { readOnWords } from '../read-on-words';
 
 type Props = {
   picture: ColouredPicture;

@@ -35,7 +35,7 @@ import { LineColour } from './line-colour';
 import { LookPanel } from './look-panel';
 import { PaperAndInk } from './paper-and-ink';
 import { chooseSchool, nameSupply, sayLineHex, turnFinish } from './recipe-acts';
-import { readOnWords } from './read-on-words';
+import { readOnWords } from '../read-on-words';
 import type { RecipeDeskState } from './recipe-desk';
 import { MarkLine, RecipeSteps } from './recipe-steps';
 import type { Shown } from './save-picture';

@@ -252,11 +252,13 @@ test('a table that went out comes back into its own lines with its inks', async 
   await page.getByRole('button', { name: `Add ${before.markers.length} to rack` }).click();
   await expect(page.getByText(`${before.markers.length} markers added.`)).toBeVisible();
   const after = await rackOf(lonely.address);
-  type Row = { lineId: string; code: string; lab?: unknown; colourSource?: string; owned: boolean; state?: string };
-  const rowsOf = (rack: { markers: Row[] }) =>
-    rack.markers
-      .map(({ lineId, code, lab, colourSource, owned, state }) => JSON.stringify([lineId, code, lab, colourSource, owned, state]))
-      .sort();
+  type Row = { id: string; lineId: string; code: string; owned: boolean; state?: string };
+  type Reading = { markerId: string; lab: unknown; source: string };
+  const rowsOf = (rack: { markers: Row[]; readings: Reading[] }) => {
+    const readings = new Map(rack.readings.map(({ markerId, lab, source }) => [markerId, [lab, source]]));
+    return rack.markers.map(({ id, lineId, code, owned, state }) => JSON.stringify([lineId, code, readings.get(id), owned, state])).sort();
+  };
+  expect(rowsOf(before)[0]).toContain('"L":');
   expect(rowsOf(after)).toEqual(rowsOf(before));
 });
 
@@ -288,7 +290,7 @@ test('a colour is picked, and a wanted marker that is owned counts to the price'
   await card.getByLabel('A colour, to be kept as: pick a colour').fill('#80a060');
   await expect(card.getByLabel('A colour, to be kept as', { exact: true })).toHaveValue('#80a060');
   await card.getByRole('button', { name: 'picked ink' }).click();
-  await expect(card.getByText('picked by hand')).toBeVisible();
+  await expect(card.getByText('picked by hand', { exact: true })).toBeVisible();
   await card.getByLabel('Wanted').click();
   await card.getByLabel('Price').fill('3');
   await card.getByLabel('Price').blur();

@@ -28,7 +28,7 @@ describe('the rack', () => {
     await addToRack(database, rack);
     const read = await readRack(database);
     expect(byId(withReadings(read).map(({ reading: _, ...marker }) => marker))).toEqual(byId(rack.markers));
-    expect(read.readings).toEqual(rack.readings);
+    expect(byId(read.readings)).toEqual(byId(rack.readings));
     expect(byId(read.lines)).toEqual(byId(rack.lines));
     expect(read.pairNotes).toEqual(rack.pairNotes);
   });

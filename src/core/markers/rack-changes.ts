@@ -11,13 +11,14 @@ function merged<R>(rows: readonly R[], changed: readonly R[], gone: readonly str
   return [...rows.filter((row) => !out.has(keyOf(row))), ...changed];
 }
 
-/** The rows of a rack in the order in which every page has them: lines by name, markers by code. */
-export function inRackOrder<T extends Pick<RackAnswer, 'lines' | 'markers' | 'pairNotes'>>(rack: T): T {
+/** The rows of a rack in the order in which every page has them: lines by name, markers by code, readings by marker and in it as they were kept. */
+export function inRackOrder<T extends Pick<RackAnswer, 'lines' | 'markers' | 'pairNotes' | 'readings'>>(rack: T): T {
   return {
     ...rack,
     lines: rack.lines.toSorted((one, other) => before(one.name, other.name) || before(one.id, other.id)),
     markers: rack.markers.toSorted((one, other) => before(one.code, other.code) || before(one.id, other.id)),
     pairNotes: rack.pairNotes.toSorted((one, other) => before(pairKey(one), pairKey(other))),
+    readings: rack.readings.toSorted((one, other) => before(one.markerId, other.markerId)),
   };
 }
 

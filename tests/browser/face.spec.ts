@@ -143,6 +143,13 @@ test('the table shows five makes at once, each in its colours', async ({ page, s
   const strips = page.getByRole('article');
   await expect(strips).toHaveCount(6);
   await expect(page.locator('[data-thumbnail="colours"]')).toHaveCount(6);
+  // A rail shows each marker in the colour that it was read in.
+  await expect(
+    strips
+      .first()
+      .getByRole('img', { name: /^Value rail/ })
+      .locator('rect[fill^="#"], path[fill^="#"]'),
+  ).not.toHaveCount(0);
   const boxes = await strips.evaluateAll((items) => items.map((item) => item.getBoundingClientRect().toJSON() as Box));
   for (const box of boxes.slice(0, 5)) expect(box.y + box.height, 'a strip is in sight').toBeLessThanOrEqual(800);
   const picture = page.locator('[data-thumbnail]').first().locator('img').nth(1);

@@ -8,7 +8,8 @@ import { CopyMake } from './copy-make';
 import { ThrowAway } from './throw-away';
 
 // How inks add up is fetched beside the page: what it opens with is a list of makes.
-const MiniRail = lazy(() => import('#ui/ladder/mini-rail.tsx').then((module) => ({ default: module.MiniRail })));
+export const fetchMiniRail = () => import('#ui/ladder/mini-rail.tsx').then((module) => ({ default: module.MiniRail }));
+const MiniRail = lazy(fetchMiniRail);
 
 type Props = { listed: ListedMake; rack: Rack; onChanged: () => void };
 

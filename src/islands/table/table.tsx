@@ -1,7 +1,6 @@
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { listMakesAnswerSchema } from '#model/api/makes';
-import type { Rack } from '#model/marker';
-import { withReadings } from '#core/markers/readings';
+import { type ColouredRack, withReadings } from '#core/markers/readings';
 import { fetchRack } from '#islands/shared/rack-fetched.ts';
 import { call } from '#islands/shared/server-calls.ts';
 import { useFetched } from '#islands/shared/use-fetched.ts';
@@ -11,7 +10,7 @@ import { asPage } from '#ui/words/error-boundary.tsx';
 import { ProblemNotice } from '#ui/words/notice.tsx';
 import { BringInWaiting } from './bring-in-waiting';
 import { FirstVisit } from './first-visit';
-import { MakeStrip } from './make-strip';
+import { fetchMiniRail, MakeStrip } from './make-strip';
 
 const DoubleChip = lazy(() => import('#ui/ladder/double-chip.tsx').then((module) => ({ default: module.DoubleChip })));
 
@@ -20,13 +19,18 @@ const makesAtOnce = 20;
 
 /** Home: the makes in progress, each a strip with its picture, its rail and the one next thing to do. */
 function TableWhole() {
+  useEffect(() => {
+    // Asked for before the thumbnails, which may take every connection for a while; one that cannot be had is told of when it is shown.
+    fetchMiniRail().catch(() => undefined);
+  }, []);
   const [find, setFind] = useState('');
   const [most, setMost] = useState(makesAtOnce);
   const asked = new URLSearchParams({ most: String(Math.min(100, most)), ...(find.trim() ? { find: find.trim().slice(0, 100) } : {}) });
   const listed = useFetched(`/api/makes?${asked}`, (address) => call(listMakesAnswerSchema, address));
   const fetchedRack = useFetched('/api/rack', fetchRack);
   const problem = listed.problem ?? fetchedRack.problem;
-  const loaded = listed.data && fetchedRack.data ? { ...listed.data, rack: fetchedRack.data } : null;
+  const rack = useMemo(() => fetchedRack.data && { ...fetchedRack.data, markers: withReadings(fetchedRack.data) }, [fetchedRack.data]);
+  const loaded = listed.data && rack ? { ...listed.data, rack } : null;
   const listedMakes = loaded ? loaded.makes.length + loaded.unreadable.length : 0;
   const again = () => {
     listed.again();
@@ -102,8 +106,8 @@ function TableWhole() {
 }
 
 /** Markers that want refilling before the next make. */
-function ToRefill({ rack }: { rack: Rack }) {
-  const waiting = withReadings(rack).filter(({ owned, state }) => owned && state !== undefined && state !== 'good');
+function ToRefill({ rack }: { rack: ColouredRack }) {
+  const waiting = rack.markers.filter(({ owned, state }) => owned && state !== undefined && state !== 'good');
   if (waiting.length === 0) return null;
   return (
     <section aria-labelledby="refill-heading" className="mt-8">

@@ -1,7 +1,7 @@
 import type * as z from 'zod/mini';
 
 /**
- * A kind of what is kept for good: versions, readings, sessions, photos. Rows are only ever added, stand outside undo, and outlive their make under its
+ * A kind of what is kept for good: versions, sessions, photos. Rows are only ever added, stand outside undo, and outlive their make under its
  * name. A kind is one entry here, its schema, and a migration that makes its table (server/db/kept-table.ts).
  */
 export type KeptKind = {

@@ -1,7 +1,7 @@
 import { Tag } from 'lucide-react';
 import type { ColouredElement, ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
-import { Button } from '#ui/controls/button.tsx';
+import { PictureToggle } from '#ui/controls/picture-toggle.tsx';
 import type { NameTag } from '#ui/words/name-tags.tsx';
 
 /** The place of an element's name: inside its largest region, as shares of the picture. */
@@ -29,15 +29,8 @@ export function tagsOf(
 /** Turns the view of all names on and off. */
 export function NamesButton({ isOn, onTurn }: { isOn: boolean; onTurn: (isOn: boolean) => void }) {
   return (
-    <Button
-      weight="quiet"
-      className={`size-11 no-underline ${isOn ? 'bg-ink !text-paper' : ''}`}
-      aria-pressed={isOn}
-      aria-label="Names"
-      title="Names of all elements on the picture"
-      onClick={() => onTurn(!isOn)}
-    >
+    <PictureToggle label="Names" title="Names of all elements on the picture" isOn={isOn} onTurn={onTurn}>
       <Tag aria-hidden="true" />
-    </Button>
+    </PictureToggle>
   );
 }

@@ -58,6 +58,7 @@ const coreRooms = {
   look: ['colour', 'make', 'markers', 'plan', 'scene', 'sharing', 'swatch', 'technique'],
   sheet: [],
   groups: ['colour', 'make', 'markers', 'scene', 'sharing'],
+  recipe: ['bytes', 'colour', 'groups', 'light', 'make', 'markers', 'scene', 'technique'],
   plan: ['colour', 'make', 'raster', 'light', 'picture', 'scene', 'technique'],
   upgrade: ['make'],
 };

@@ -1,5 +1,3 @@
-import { recipeFileVersion } from '../src/model/recipe-file';
-
 /** A made-up element of a recipe file: a ladder of so many markers that nobody has, light to dark. */
 export function madeUpRecipeElement(name: string, rungs: number, fromL = 92): object {
   return {
@@ -16,11 +14,11 @@ export function madeUpRecipeElement(name: string, rungs: number, fromL = 92): ob
   };
 }
 
-/** A made-up recipe file with these elements, sound or not. */
+/** A made-up recipe file of version 2 with these elements, sound or not. */
 export function madeUpRecipe(elements: readonly unknown[]): object {
   return {
     format: 'aquachrome-recipe',
-    version: recipeFileVersion,
+    version: 2,
     make: 'Made up',
     picture: { name: 'P', widthMm: 50, heightMm: 60 },
     lamp: { kind: 'distant', azimuthDeg: 315, heightDeg: 40 },

@@ -36,7 +36,7 @@ export function readOddLists(count: number, seed: number): Record<'rack' | 'tabl
     table: { bytes: csv, read: (bytes: Uint8Array) => readRackFile('rack.csv', bytes, context) },
     recipe: {
       bytes: Buffer.from(JSON.stringify(recipe)),
-      read: (bytes: Uint8Array) => translateRecipe({ elements: readRecipe(bytes).recipe.elements }, markers as never, () => {}),
+      read: (bytes: Uint8Array) => translateRecipe({ ...readRecipe(bytes).recipe, lines: [line] }, markers as never, () => {}),
     },
     waiting: { bytes: Buffer.from(JSON.stringify(waiting)), read: readWaitingFile },
   };

@@ -1,4 +1,5 @@
 import type * as z from 'zod/mini';
+import { keptRecipeSchema } from './kept-recipe';
 
 /**
  * A kind of what is kept for good: versions, sessions, photos. Rows are only ever added, stand outside undo, and outlive their make under its
@@ -16,5 +17,14 @@ export type KeptKind = {
   blobs: readonly string[];
 };
 
+/** Recipes as they were written down on a day. */
+export const recipeKind: KeptKind = {
+  table: 'kept_recipes',
+  words: { one: 'recipe', many: 'recipes' },
+  schema: 1,
+  document: keptRecipeSchema,
+  blobs: ['pictures.bandMap.sha256', 'pictures.look.sha256'],
+};
+
 /** Every kind there is; each comes with its first user. */
-export const keptKinds: readonly KeptKind[] = [];
+export const keptKinds: readonly KeptKind[] = [recipeKind];

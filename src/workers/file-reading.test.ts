@@ -90,7 +90,7 @@ describe('recipes from outside', () => {
     const { recipe: read } = readRecipe(
       bytes(madeUpRecipe(Array.from({ length: 25 }, (_, i) => (i === 3 ? alike : madeUpRecipeElement(`E${i}`, 2))))),
     );
-    const translated = translateRecipe({ elements: read.elements }, rack as never, (share) => told.push(share));
+    const translated = translateRecipe({ ...read, lines: [line] }, rack as never, (share) => told.push(share));
     expect(translated.map(({ name }) => name)).toEqual(read.elements.map(({ name }) => name));
     expect(translated.filter(({ found }) => 'problem' in found).map(({ name }) => name)).toEqual(['E3']);
     expect(told).toEqual([0, 0.4, 0.8]);

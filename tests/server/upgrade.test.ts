@@ -51,7 +51,7 @@ describe('a database of schema 1', () => {
       '007-belongings',
       '008-supplies',
       '009-hand',
-      '010-colour-readings',
+      '010-colour-readings', '011-kept-recipes',
     ]);
     const { revision, document, appliedBatchIds, steps } = await readMake(database, makeId);
     expect({ revision, steps, name: document.name, schema: document.schema }).toEqual({
@@ -107,7 +107,7 @@ describe('a database of schema 3', () => {
   beforeAll(async () => {
     const { database: own, applied } = await broughtToToday(from);
     database = own;
-    expect(applied).toEqual(['006-colourings', '007-belongings', '008-supplies', '009-hand', '010-colour-readings']);
+    expect(applied).toEqual(['006-colourings', '007-belongings', '008-supplies', '009-hand', '010-colour-readings', '011-kept-recipes']);
   });
   afterAll(async () => {
     await database.sequelize.close();

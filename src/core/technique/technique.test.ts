@@ -13,8 +13,6 @@ import { newMake } from '#core/make/new-make';
 import { areaMm2Of } from '#core/make/picture-lookup';
 import { madeUpColoured, madeUpTable } from '../../../tests/made-up-make';
 import { recipeOfPicture } from './recipe';
-import { recipeFile } from './recipe-file';
-import { recipeFileSchema } from '#model/recipe-file';
 import { layMarks } from './lay-marks';
 import { readySchools, schoolById, schoolOfColouring, schoolsToChoose } from './schools';
 
@@ -280,7 +278,7 @@ describe('recipe of a picture', () => {
     expect(recipe.elements[0]?.marks.map(({ code, role }) => `${code} ${role}`)).toEqual(['GOLD1 base', 'GOLD2 shadow', 'GOLD1 base']);
   });
 
-  it('lays a ladder by place hue after hue, whatever the school of the make, and its file says so', () => {
+  it('lays a ladder by place hue after hue, whatever the school of the make', () => {
     const petal = { ...element('petal', 'r1', 'gold1', 'dark2', 'gold2') };
     const byPlace = { ...petal, ladder: { rungs: petal.ladder?.rungs ?? [], order: 'place' as const } };
     const both = { ...picture, elements: [byPlace, element('scarf', 'r2', 'gold1', 'gold2')] };
@@ -293,10 +291,6 @@ describe('recipe of a picture', () => {
       'GOLD2 all over',
     ]);
     expect(second).not.toHaveProperty('ownSchool');
-    const file = recipeFileSchema.parse(
-      JSON.parse(JSON.stringify(recipeFile({ ...make, pictures: [both] }, both, recipeOfPicture(make, both, [], table), []))),
-    );
-    expect(Object.fromEntries(file.elements.map(({ name, order }) => [name, order]))).toEqual({ petal: 'place', scarf: undefined });
   });
 
   it('writes coats, extras, what is too tiny, and what of a make its schools and markers no longer have', () => {
@@ -361,7 +355,7 @@ describe('recipe of a picture', () => {
     ).toEqual(['line pen', 'edge marker']);
   });
 
-  it('keeps two markers of one code apart, and writes only colours that say where they come from', () => {
+  it('keeps two markers of one code apart', () => {
     const twins = [
       { ...marker('dark1', 50), code: 'TWIN', lineId: 'l1', colourSource: 'measured' as const },
       { ...marker('dark2', 30), code: 'TWIN', lineId: 'l2' },
@@ -372,9 +366,5 @@ describe('recipe of a picture', () => {
       { markerId: 'dark1', code: 'TWIN' },
       { markerId: 'dark2', code: 'TWIN' },
     ]);
-    const [measured, assumed] =
-      recipeFile({ ...make, pictures: [one] }, one, recipeOfPicture(make, one, twins, table), twins).elements[0]?.ladder ?? [];
-    expect(measured).toMatchObject({ markerId: 'dark1', colour: { lab: { L: 50 }, source: 'measured' } });
-    expect(assumed).not.toHaveProperty('colour');
   });
 });

@@ -117,12 +117,7 @@ function Specimens({ dark }: { dark: boolean }) {
             work={{ inHand: 1, onTake: () => {}, onMoveTo: () => {}, onKey: () => false }}
           />
         </div>
-        <MiniRail
-          ladders={[
-            { pictureId: 'p', colouring: 0, elementId: 'a', element: 'Scarf', rungs: rungs.map(({ code }) => ({ markerId: code, code })) },
-          ]}
-          markers={rungs.map(({ code, lab }) => ({ id: code, code, lab, owned: true }))}
-        />
+        <MiniRail ladders={[{ element: 'Scarf', rungs }]} />
       </Case>
       <Case title="Lamp: movable, only shown" dark={dark}>
         {[true, false].map((movable) => (

@@ -1,8 +1,9 @@
 import { lazy, Suspense } from 'react';
+import { byId } from '#core/make/by-id';
+import type { ColouredRack } from '#core/markers/readings';
 import { LitPicture } from '#islands/shared/lit-picture.tsx';
 import { addressOf } from '#islands/shared/make-address.ts';
 import type { ListedMake } from '#model/api/makes';
-import type { Rack } from '#model/marker';
 import { buttonLook } from '#ui/controls/button.tsx';
 import { CopyMake } from './copy-make';
 import { ThrowAway } from './throw-away';
@@ -11,7 +12,7 @@ import { ThrowAway } from './throw-away';
 export const fetchMiniRail = () => import('#ui/ladder/mini-rail.tsx').then((module) => ({ default: module.MiniRail }));
 const MiniRail = lazy(fetchMiniRail);
 
-type Props = { listed: ListedMake; rack: Rack; onChanged: () => void };
+type Props = { listed: ListedMake; rack: ColouredRack; onChanged: () => void };
 
 /** A make in progress: its picture in its colours, its rail in miniature, how far it is, and the one next thing to do. */
 export function MakeStrip({ listed, rack, onChanged }: Props) {
@@ -20,7 +21,10 @@ export function MakeStrip({ listed, rack, onChanged }: Props) {
   const [picture, ...others] = pictures;
   const sum = (count: (one: (typeof pictures)[number]) => number) => pictures.reduce((total, one) => total + count(one), 0);
   const [regions, gathered] = [sum((one) => one.regions), sum((one) => one.gathered)];
-  const rail = ladders.filter(({ pictureId, colouring }) => pictureId === picture?.id && colouring === 0);
+  const markers = byId(rack.markers);
+  const rail = ladders
+    .filter(({ pictureId, colouring }) => pictureId === picture?.id && colouring === 0)
+    .map(({ element, rungs }) => ({ element, rungs: rungs.map(({ markerId, code }) => ({ code, lab: markers.get(markerId)?.lab })) }));
   const address = `/makes/${id}${addressOf(next)}`;
   return (
     <article className="grid h-full grid-cols-[8rem_minmax(0,1fr)] bg-bench sm:grid-cols-[12.5rem_minmax(0,1fr)]">
@@ -42,7 +46,7 @@ export function MakeStrip({ listed, rack, onChanged }: Props) {
         <div className="flex min-h-18 flex-1 items-center">
           {rail.length > 0 && (
             <Suspense>
-              <MiniRail ladders={rail} markers={rack.markers} />
+              <MiniRail ladders={rail} />
             </Suspense>
           )}
         </div>

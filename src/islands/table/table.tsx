@@ -42,6 +42,9 @@ function TableWhole() {
       <header className="flex flex-wrap items-end gap-x-6 gap-y-2 py-4">
         <p className="font-display text-4xl font-bold tracking-tight">Aquachrome</p>
         <p className="min-w-60 flex-1 pb-1 text-soft">Stamped images, alcohol markers, one light.</p>
+        <a href="/recipes" className={buttonLook('plain')}>
+          Recipes
+        </a>
         <a href="/rack" className={buttonLook('plain')}>
           Rack
         </a>

@@ -25,7 +25,7 @@ export function ThrowAway({ make, onGone }: { make: { id: string; name: string }
       open={open}
       onOpenChange={setOpen}
       title={`Throw “${make.name}” away?`}
-      words="Its elements, ladders and recipe go with it and do not come back. A backup made before keeps them."
+      words="Its elements and ladders go with it and do not come back. Recipes that you kept of it stay if you say so. A backup made before keeps all."
       keep="Keep it"
       go="Throw it away"
       onGo={() => void throwAway()}

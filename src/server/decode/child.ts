@@ -1,5 +1,7 @@
 /** A process that does one job at a time for workshop.ts: it may be ended at any moment, and nothing else suffers. */
 import sharp from 'sharp';
+import { decodeKeptBandMap } from '#core/recipe/kept-band-map';
+import { recipePdf } from '#server/formats/recipe-sheet/recipe-sheet';
 import { thumbnailPng } from '#server/formats/thumbnail';
 import { trueSizePdf } from '#server/formats/true-size';
 import { ProblemError } from '#server/http/problem';
@@ -22,6 +24,17 @@ function answer(message: JobMessage): Promise<unknown> {
       return previewOriginal(message.asked.source, message.roomBytes);
     case 'trueSize':
       return trueSizePdf(message.asked.picture, message.asked.paper);
+    case 'recipeSheet': {
+      const { bandMap, look, ...of } = message.asked.of;
+      return recipePdf(
+        {
+          ...of,
+          ...(bandMap ? { bandMap: decodeKeptBandMap(bandMap.bytes, bandMap) } : {}),
+          ...(look ? { look } : {}),
+        },
+        message.asked.wish,
+      );
+    }
     case 'checkTable':
       readRegionTable(message.asked.text);
       return Promise.resolve(true);

@@ -1,10 +1,15 @@
 import type { DecodeAnswer, OriginalAnswer } from '#model/api/originals';
+import type { RecipeSheet } from '#model/api/recipes';
+import type { WrittenRecipe } from '#model/written-recipe';
 import type { Preparation } from '#model/preparation';
 import type { ThumbnailAsked } from '#server/formats/thumbnail';
 import type { PaperId } from '#server/formats/true-size';
 
 /** A picture's bytes, or the path of a file that holds them. */
 export type PictureSource = Uint8Array | string;
+
+type Sized = { bytes: Uint8Array; widthPx: number; heightPx: number };
+export type RecipeToPrint = { recipe: WrittenRecipe; title: string; bandMap?: Sized | undefined; look?: Sized | undefined };
 
 /** Work that may take long or much memory: it is done in a process of its own, which can be ended. */
 export type Jobs = {
@@ -18,6 +23,8 @@ export type Jobs = {
     asked: { picture: { name: string; png: Uint8Array; widthMm: number; heightMm: number }; paper: PaperId };
     answer: Uint8Array;
   };
+  /** A recipe as sheets to be printed; its band map still packed. */
+  recipeSheet: { asked: { of: RecipeToPrint; wish: RecipeSheet }; answer: Uint8Array };
   /** Whether a JSON text is a region table. */
   checkTable: { asked: { text: Uint8Array }; answer: true };
   thumbnail: { asked: ThumbnailAsked; answer: Uint8Array };

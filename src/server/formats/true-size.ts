@@ -1,10 +1,6 @@
-import { mmPerInch } from '#core/raster/resolution';
 import { decoding } from '#server/decode/decoding';
-import { PDFDocument, type PDFPage, rgb } from 'pdf-lib';
-import { pdfWriter } from './pdf-text';
+import { openPdf, type Pdf, ptPerMm } from './pdf-document';
 
-/** A point is 1/72 inch. */
-const ptPerMm = 72 / mmPerInch;
 const marginMm = 10;
 const rulerHeightMm = 16;
 
@@ -24,17 +20,17 @@ export function sheetFor(paper: PaperId, widthMm: number, heightMm: number): { n
   return { name: 'a sheet of its own', widthMm: Math.max(wideMm, own.widthMm), heightMm: Math.max(tallMm, own.heightMm) };
 }
 
-function drawRuler(page: PDFPage, bottomMm: number): void {
+function drawRuler({ doc }: Pdf, topMm: number): void {
   const left = marginMm * ptPerMm;
   const line = (fromX: number, fromY: number, toX: number, toY: number) =>
-    page.drawLine({ start: { x: fromX, y: fromY }, end: { x: toX, y: toY }, thickness: 0.5, color: rgb(0, 0, 0) });
-  const middle = (bottomMm + 8) * ptPerMm;
+    doc.moveTo(fromX, fromY).lineTo(toX, toY).lineWidth(0.5).stroke('#000000');
+  const middle = topMm * ptPerMm;
   line(left, middle, left + 4 * 72, middle);
   for (let mm = 0; mm <= 100; mm++)
-    line(left + mm * ptPerMm, middle, left + mm * ptPerMm, middle + (mm % 10 === 0 ? 12 : mm % 5 === 0 ? 8 : 5));
+    line(left + mm * ptPerMm, middle, left + mm * ptPerMm, middle - (mm % 10 === 0 ? 12 : mm % 5 === 0 ? 8 : 5));
   for (let eighth = 0; eighth <= 32; eighth++) {
     const x = left + eighth * 9;
-    line(x, middle, x, middle - (eighth % 8 === 0 ? 12 : eighth % 4 === 0 ? 8 : 5));
+    line(x, middle, x, middle + (eighth % 8 === 0 ? 12 : eighth % 4 === 0 ? 8 : 5));
   }
 }
 
@@ -47,21 +43,18 @@ export async function trueSizePdf(
   paper: PaperId,
 ): Promise<Uint8Array> {
   const sheet = sheetFor(paper, picture.widthMm, picture.heightMm);
-  const document = await PDFDocument.create();
-  document.setTitle(`${picture.name} at true size`);
-  const page = document.addPage([sheet.widthMm * ptPerMm, sheet.heightMm * ptPerMm]);
-  const image = await decoding(document.embedPng(picture.png));
-  page.drawImage(image, {
-    x: marginMm * ptPerMm,
-    y: (sheet.heightMm - marginMm - picture.heightMm) * ptPerMm,
-    width: picture.widthMm * ptPerMm,
-    height: picture.heightMm * ptPerMm,
-  });
-  drawRuler(page, marginMm);
-  const { write } = await pdfWriter(document);
-  const left = marginMm * ptPerMm;
+  const pdf = openPdf({ title: `${picture.name} at true size` });
+  pdf.addPage(sheet.widthMm, sheet.heightMm);
+  await decoding(
+    (async () =>
+      pdf.doc.image(Buffer.from(picture.png), marginMm * ptPerMm, marginMm * ptPerMm, {
+        width: picture.widthMm * ptPerMm,
+        height: picture.heightMm * ptPerMm,
+      }))(),
+  );
+  drawRuler(pdf, sheet.heightMm - marginMm - 8);
   const words = 'Print at 100 %, not "fit to page". The ruler is 100 mm long above its line and 4 inches below it.';
-  write(page, words, { x: left, y: (marginMm - 3) * ptPerMm, size: 9 });
-  write(page, picture.name, { x: left, y: (sheet.heightMm - marginMm + 2) * ptPerMm, size: 9 });
-  return document.save();
+  pdf.write(words, { xMm: marginMm, yMm: sheet.heightMm - marginMm + 3, sizePt: 9 });
+  pdf.write(picture.name, { xMm: marginMm, yMm: marginMm - 2, sizePt: 9 });
+  return pdf.bytes();
 }

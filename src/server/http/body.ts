@@ -100,7 +100,7 @@ export async function withArrived<T>(request: Request, mostBytes: number, work: 
 }
 
 /** Reads and checks a JSON body. @throws ProblemError or ZodError when it does not fit. */
-export async function readJson<S extends z.ZodMiniType>(request: Request, schema: S): Promise<z.output<S>> {
+export async function readJson<S extends z.ZodMiniType>(request: Request, schema: S, mostBytes = mostJsonBytes): Promise<z.output<S>> {
   if (!/^application\/json\b/.test(request.headers.get('content-type') ?? '')) {
     throw new ProblemError(415, {
       code: 'not-json',
@@ -108,7 +108,7 @@ export async function readJson<S extends z.ZodMiniType>(request: Request, schema
       remedy: 'Send it with content-type application/json.',
     });
   }
-  const text = Buffer.from(await readBytes(request, mostJsonBytes)).toString('utf8');
+  const text = Buffer.from(await readBytes(request, mostBytes)).toString('utf8');
   let value: unknown;
   try {
     value = JSON.parse(text);

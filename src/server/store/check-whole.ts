@@ -15,6 +15,7 @@ import { readBlob } from './blobs';
 import { checkKept } from './kept';
 import { readStored } from './make-rows';
 import { readRack } from './rack';
+import { renewFinds } from './recipe-finds';
 import { readSupplies } from './supplies';
 import { readSwatchSheets } from './swatch-sheets';
 
@@ -100,6 +101,10 @@ export async function checkWhole(database: Database, kinds = keptKinds): Promise
     });
   }
   await checkKept(database, kept, kinds);
+  const photos = await column(database, "SELECT document->>'photo' AS value FROM recipe_notes WHERE document ? 'photo'");
+  if (photos.some((photo) => !kept.has(photo))) throw new Error('Photos of finished pieces are missing from the file.');
+  // Derived: made anew, so that recipes are found by what they say.
+  await renewFinds(database);
   const { unreadable } = await readRack(database);
   if (unreadable.length > 0) throw new Error(`The rack in the file cannot be read: ${unreadable.slice(0, 5).join(', ')}.`);
   const beside = await readSupplies(database);

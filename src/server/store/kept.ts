@@ -3,7 +3,7 @@ import { QueryTypes, type Transaction } from 'sequelize';
 import { type KeptKind, keptKinds } from '#model/kept-kind';
 import { valueAt } from '#core/make/rows';
 import type { Database } from '#server/db/database';
-import { ProblemError } from '#server/http/problem';
+import { notFound, ProblemError } from '#server/http/problem';
 
 /** One row of what is kept for good. */
 export type KeptRow = { id: string; makeId: string; makeName: string; document: unknown; createdAt: Date };
@@ -73,6 +73,24 @@ export async function readKept(database: Database, kind: KeptKind, makeId?: stri
     else read.unreadable.push(row.id);
   }
   return read;
+}
+
+/** One row of a kind. @throws ProblemError 404 when there is none, 422 when it cannot be read. */
+export async function readOneKept(database: Database, kind: KeptKind, id: string, transaction?: Transaction): Promise<KeptRow> {
+  const [found] = await database.sequelize.query<KeptRow & { schema: number }>(`SELECT ${columns} FROM ${kind.table} WHERE id = :id`, {
+    replacements: { id },
+    type: QueryTypes.SELECT,
+    ...(transaction ? { transaction } : {}),
+  });
+  if (!found) throw notFound(`${kind.words.one} of this address`);
+  const { schema, ...row } = found;
+  const parsed = schema === kind.schema ? kind.document.safeParse(row.document) : null;
+  if (parsed?.success) return { ...row, document: parsed.data };
+  throw new ProblemError(422, {
+    code: 'unreadable',
+    message: `This ${kind.words.one} is kept and cannot be read.`,
+    remedy: 'It stays as it is. A newer Aquachrome, or an older backup, may read it.',
+  });
 }
 
 export type KeptCount = { words: KeptKind['words']; count: number };

@@ -27,6 +27,7 @@ export async function sweep(database: Database, kinds = keptKinds): Promise<Swep
     for (const { done, inverse } of await database.makeSteps.findAll({ attributes: ['done', 'inverse'], transaction }))
       spare([done, inverse]);
     for (const document of await keptDocuments(database, transaction, kinds)) spare(document);
+    for (const notes of await sequelize.query('SELECT document FROM recipe_notes', { type: QueryTypes.SELECT, transaction })) spare(notes);
     const old = `created_at < now() - interval '${sparedDays} days'`;
     const freed = await sequelize.query<{ bytes: string }>(
       `DELETE FROM blobs WHERE ${old} AND NOT (sha256 = ANY (ARRAY[:needed]::text[])) RETURNING length(bytes) AS bytes`,

@@ -1,4 +1,3 @@
-import type { DistantLamp } from '#model/lamp';
 import type { LampOver } from '#model/plan-source';
 import { arrowSteps } from '../controls/drag-handle';
 
@@ -73,17 +72,3 @@ export function moveLampByKey(lamp: LampOver, key: string, fine: boolean, { widt
 /** Heights of a near lamp over the paper, in mm. */
 export const leastNearMm = 5;
 export const mostNearMm = 120;
-
-const sides = ['above', 'upper right', 'the right', 'lower right', 'below', 'lower left', 'the left', 'upper left'];
-
-/** "upper left" for 315 degrees. */
-export const sideWords = (azimuthDeg: number): string => sides[Math.round(azimuthDeg / 45) % 8] ?? '';
-
-/** "from upper left, half high" */
-export function lampWords(lamp: { kind: 'near'; heightMm: number } | DistantLamp): string {
-  if (lamp.kind === 'near') return `from a near lamp, ${Math.round(lamp.heightMm)} mm above the paper`;
-  const { azimuthDeg, heightDeg } = lamp;
-  if (heightDeg >= 80) return 'straight above the paper';
-  const high = heightDeg < 25 ? 'low' : heightDeg < 55 ? 'half high' : 'high';
-  return `from ${sideWords(azimuthDeg)}, ${high}`;
-}

@@ -2,7 +2,8 @@ import { type PointerEvent, useRef } from 'react';
 import type { LampOver } from '#model/plan-source';
 import { dragHandle } from '../controls/drag-handle';
 import { inkHex, paperHex, softHex } from '../colours';
-import { lampAt, lampPlace, lowestDeg, lampWords, moveLampByKey } from './lamp-place';
+import { lampWords } from '#core/light/lamp-words';
+import { lampAt, lampPlace, lowestDeg, moveLampByKey } from './lamp-place';
 
 type Props = {
   lamp: LampOver;

@@ -8,6 +8,7 @@ import { colourings } from './006-colourings';
 import { supplies } from './008-supplies';
 import { hand } from './009-hand';
 import { colourReadings } from './010-colour-readings';
+import { keptRecipes } from './011-kept-recipes';
 import type { Migration } from './migration';
 
 export const migrations: readonly Migration[] = [
@@ -21,4 +22,5 @@ export const migrations: readonly Migration[] = [
   supplies,
   hand,
   colourReadings,
+  keptRecipes,
 ];

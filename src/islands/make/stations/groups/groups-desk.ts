@@ -8,6 +8,7 @@ export const groupsSteps = [
   { id: 'palette', name: 'Palette' },
   { id: 'share', name: 'Repeats' },
   { id: 'instead', name: 'Instead' },
+  { id: 'kept', name: 'Kept' },
   { id: 'pull', name: 'Pull' },
 ] as const;
 export type GroupsStep = (typeof groupsSteps)[number]['id'];
@@ -57,6 +58,8 @@ export type GroupsDeskState = {
   /** Pair that is pointed to in the list of what runs together, by the ids of its elements. */
   pointedPair: string | null;
   sharing: Sharing;
+  /** The kept recipe that is being laid onto the picture. */
+  keptId: string | null;
   said: string;
   set: (change: Partial<Omit<GroupsDeskState, 'set'>>) => void;
 };
@@ -71,6 +74,7 @@ export function createGroupsDesk(): GroupsDesk {
     step: 'ladders',
     view: 'bands',
     pictureId: null,
+    keptId: null,
     ...nothingTried,
     set: (change) => set(change),
   }));

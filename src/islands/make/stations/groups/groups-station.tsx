@@ -1,8 +1,10 @@
 import { useEffect } from 'react';
+import { idSchema } from '#model/id';
 import { useShallow } from 'zustand/react/shallow';
 import { StepTabs } from '#ui/controls/step-tabs.tsx';
 import { groupsSteps, nothingTried } from './groups-desk';
 import type { GroupsProps } from './groups-props';
+import { KeptPanel } from './kept-panel';
 import { InsteadPanel } from './instead-panel';
 import { LaddersPanel } from './ladders-panel';
 import { PalettePanel } from './palette-panel';
@@ -20,6 +22,15 @@ export function GroupsStation(props: GroupsProps) {
     if (desk.pictureId !== picture.id) desk.set({ ...nothingTried, pictureId: picture.id });
     return () => useGroups.getState().set({ preview: null });
   }, [picture.id, useGroups]);
+  // Whoever comes from a kept recipe finds it here, once.
+  useEffect(() => {
+    const address = new URL(window.location.href);
+    const asked = idSchema.safeParse(address.searchParams.get('lay'));
+    if (!asked.success) return;
+    useGroups.getState().set({ step: 'kept', keptId: asked.data });
+    address.searchParams.delete('lay');
+    window.history.replaceState(null, '', address);
+  }, [useGroups]);
   const steps = groupsSteps.map(({ id, name }) => ({
     id,
     name,
@@ -46,6 +57,7 @@ export function GroupsStation(props: GroupsProps) {
         {step === 'palette' && <PalettePanel {...props} />}
         {step === 'share' && <SharePanel {...props} />}
         {step === 'instead' && <InsteadPanel {...props} />}
+        {step === 'kept' && <KeptPanel {...props} />}
         {step === 'pull' && <PullPanel {...props} />}
         <p role="status" className="empty:hidden" data-groups-said>
           {said}

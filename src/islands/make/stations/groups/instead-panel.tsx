@@ -9,7 +9,6 @@ import { ChoiceButtons } from '#ui/controls/choice-buttons.tsx';
 import { giveLadders, wouldGive } from './groups-acts';
 import type { ShownRack } from '../../document/make-store';
 import type { GroupsProps } from './groups-props';
-import { RecipeFromFile } from './recipe-from-file';
 import { Translated } from './translated';
 
 type Wanted = { element: ColouredElement; found: Instead | { problem: string } };
@@ -87,7 +86,6 @@ export function InsteadPanel(props: GroupsProps) {
           )}
         </>
       )}
-      <RecipeFromFile {...props} />
     </div>
   );
 }

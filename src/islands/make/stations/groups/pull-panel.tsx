@@ -10,7 +10,7 @@ import { writtenPlan } from '#core/plan/written';
 import { buttonLook } from '#ui/controls/button.tsx';
 import { DoubleChip } from '#ui/ladder/double-chip.tsx';
 import { GlanceChart } from '#ui/ladder/glance-chart.tsx';
-import { printedAddress } from '#islands/shared/printed-address.ts';
+import { pullListAddress } from '#islands/shared/pull-list-address.ts';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
 import type { GroupsProps } from './groups-props';
 
@@ -37,7 +37,7 @@ export function PullPanel({ useMake, make, picture, table, bands }: GroupsProps)
     <div className="space-y-4">
       <p className="flex flex-wrap items-center justify-between gap-2">
         <strong>{counted(pulled.length, 'marker')}, in the order of use</strong>
-        <a href={printedAddress(make.id, 'pull-list', picture)} target="_blank" rel="noreferrer" className={buttonLook('plain')}>
+        <a href={pullListAddress(make.id, picture)} target="_blank" rel="noreferrer" className={buttonLook('plain')}>
           Print it (half a sheet)
         </a>
       </p>

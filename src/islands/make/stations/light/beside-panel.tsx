@@ -8,7 +8,7 @@ import { type LitElement, lightChanges } from '#core/scene/lights-compared';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { Button } from '#ui/controls/button.tsx';
-import { lampWords } from '#ui/lamp/lamp-place.ts';
+import { lampWords } from '#core/light/lamp-words';
 import { SmallPicture } from '#ui/picture/small-picture.tsx';
 import type { LightDesk } from './light-desk';
 import { type Bands, useBands } from '../../plan/use-bands';

@@ -5,7 +5,7 @@ import type { Make } from '#model/make';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { IndexedTable } from '#core/make/region-tables';
 import type { ShownMarker } from '#core/markers/assumed-colour';
-import { lampWords } from '#ui/lamp/lamp-place.ts';
+import { lampWords } from '#core/light/lamp-words';
 import { StepTabs } from '#ui/controls/step-tabs.tsx';
 import { type LightDesk, lightSteps } from './light-desk';
 import type { MakeStore } from '../../document/make-store';

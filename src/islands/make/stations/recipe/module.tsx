@@ -13,7 +13,7 @@ function Panel({ useMake, make, picture, table, raster, bands, chosenId, useDesk
   const { edit, takeInHand } = useMake.getState();
   return (
     <RecipeStation
-      {...{ useMake, make, picture, table, rack, chosenId, edit, useDesk }}
+      {...{ useMake, make, picture, table, rack, chosenId, edit, useDesk, raster }}
       seen={bands.seen}
       shownNow={raster.lines && bands.paint && bands.isSettled ? { make, picture, paint: bands.paint, lines: raster.lines } : null}
       onChoose={(elementId) => takeInHand(elementId === null ? { kind: 'nothing' } : { kind: 'element', elementId })}

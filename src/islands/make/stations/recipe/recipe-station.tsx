@@ -15,22 +15,21 @@ import { cautions } from '#core/technique/cautions';
 import { extraKinds } from '#core/technique/extras';
 import { layOut } from '#core/technique/lay-out';
 import type { SeenBands } from '#core/technique/recipe';
-import { recipeFile } from '#core/technique/recipe-file';
 import { allSchools, schoolOfColouring, schoolsToChoose } from '#core/technique/schools';
 import { MarkerMinds } from '#islands/shared/marker-minds.tsx';
-import { printedAddress } from '#islands/shared/printed-address.ts';
-import { saveFile } from '#islands/shared/save-file.ts';
 import { useSupplies } from '#islands/shared/supplies-store.ts';
 import { Choice } from '#ui/controls/choice.tsx';
 import { ChoiceButtons } from '#ui/controls/choice-buttons.tsx';
 import { ToggleChip } from '#ui/controls/toggle-chip.tsx';
-import { buttonLook, Button } from '#ui/controls/button.tsx';
+import { Button } from '#ui/controls/button.tsx';
 import { DoubleChip } from '#ui/ladder/double-chip.tsx';
 import { ProblemNotice } from '#ui/words/notice.tsx';
 import type { MakeState, MakeStore, ShownRack } from '../../document/make-store';
+import type { Raster } from '../../picture/use-raster';
 import { StationHeading } from '../station-heading';
 import type { Desk } from '../station';
 import { OrderPanel } from './order-panel';
+import { KeepPanel } from './keep-panel';
 import { LineColour } from './line-colour';
 import { LookPanel } from './look-panel';
 import { PaperAndInk } from './paper-and-ink';
@@ -56,16 +55,13 @@ type Props = {
   useDesk: Desk<RecipeDeskState>;
   /** What the picture shows; null: it is not whole yet. */
   shownNow: Shown | null;
+  /** Its pixels, where they are here. */
+  raster: Pick<Raster, 'labels' | 'lines'>;
 };
-
-/** A file name without signs that file systems refuse. */
-function recipeFileName(name: string): string {
-  return `Recipe ${name.replace(/[^\p{L}\p{N} -]+/gu, '').trim()}.json`;
-}
 
 /** The Recipe station: paper and ink, schools, and the marks in the order in which they are laid. */
 export function RecipeStation(props: Props) {
-  const { useMake, make, picture, table, rack, seen, chosenId, onChoose, edit, useDesk, shownNow } = props;
+  const { useMake, make, picture, table, rack, seen, chosenId, onChoose, edit, useDesk, shownNow, raster } = props;
   const markers = rack.markers;
   const { supplies, problem, load } = useSupplies();
   const { schoolId, view, set } = useDesk();
@@ -75,6 +71,11 @@ export function RecipeStation(props: Props) {
   const recipe = useMemo(
     () => writtenPlan(make, picture, markers, table, { seen, supplies: supplies ?? noSupplies, pairNotes: rack.pairNotes }),
     [make, picture, markers, table, seen, supplies, rack.pairNotes],
+  );
+  const { labels, lines } = raster;
+  const to = useMemo(
+    () => ({ make, picture, table, labels, lines, rack, supplies: supplies ?? noSupplies }),
+    [make, picture, table, labels, lines, rack, supplies],
   );
   const { whiteRegions } = progressOfPicture(picture);
   const nameOf = markerNames(rack);
@@ -90,6 +91,7 @@ export function RecipeStation(props: Props) {
           <Button onClick={() => void load()}>Try again</Button>
         </ProblemNotice>
       )}
+      {recipe.elements.length > 0 && supplies && <KeepPanel {...{ useMake, to, recipe, seen }} />}
       {recipe.elements.length > 0 && <LookPanel {...{ useMake, picture, recipe, rack }} shownNow={shownNow} />}
       <PaperAndInk colouring={picture.colouring} onName={(fields) => edit(nameSupply(of, fields))} />
       <LineColour picture={picture} onSay={(hex) => edit(sayLineHex(picture.id, hex))} />
@@ -125,18 +127,6 @@ export function RecipeStation(props: Props) {
           onClose={() => set({ schoolId: null })}
         />
       )}
-      <p className="flex flex-wrap gap-3">
-        <a href={printedAddress(make.id, 'recipe', picture)} target="_blank" rel="noreferrer" className={buttonLook('plain')}>
-          Print it
-        </a>
-        <Button
-          onClick={() =>
-            saveFile(recipeFileName(make.name), JSON.stringify(recipeFile(make, picture, recipe, markers), null, 2), 'application/json')
-          }
-        >
-          Save as a file
-        </Button>
-      </p>
       {recipe.markers.length > 0 && (
         <div>
           <h3 className="text-base">Lay out {counted(recipe.markers.length, 'marker')}, light to dark</h3>

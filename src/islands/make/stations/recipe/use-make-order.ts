@@ -1,128 +1,50 @@
 import { useEffect, useMemo, useState } from 'react';
-import { colouredPicture } from '#core/make/coloured';
-import { pxPerMmOfTable } from '#core/make/scale';
-import { tableOf } from '#core/make/region-tables';
-import { decodeLabelMap } from '#core/picture/label-map';
-import { writtenPlan } from '#core/plan/written';
-import type { WrittenPicture } from '#core/technique/wet-blend';
-import { type MakeOrder, orderQuestion, orderTold } from '#core/technique/make-order';
-import type { OrderAround } from '#core/technique/order-marks';
-import { pieceBatches } from '#core/technique/piece-batches';
-import { allSchools, schoolById, schoolOfColouring } from '#core/technique/schools';
-import type { PlacedAreas, WetAsked } from '#core/technique/wet-areas-of-picture';
-import { wetAsked } from '#core/technique/wet-asked';
-import { usualPaceCm2, wetSecondsOf } from '#core/technique/wet-limit';
-import { livingWorker } from '#islands/shared/living-worker.ts';
 import { type NewestWish, newestWish } from '#islands/shared/newest-wish.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import { useSettled } from '#islands/shared/use-settled.ts';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { Make } from '#model/make';
-import type { Placing } from '#model/placing';
 import type { Supplies } from '#model/supplies';
-import type { OrderApi } from '#workers/order.worker';
 import type { MakeStore, ShownRack } from '../../document/make-store';
-
-/** A picture of the make with what of it has to be parted. */
-type AskedPicture = Omit<WrittenPicture, 'picture'> & { picture: ColouredPicture; asked: WetAsked[] };
-
-type Wish = { pictures: AskedPicture[]; paceCm2: number; placings: readonly Placing[]; batches: ReturnType<typeof pieceBatches> };
-type Found = { order: MakeOrder; areas: ReadonlyMap<string, readonly PlacedAreas[]>; problems: { name: string; problem: string }[] };
+import { type FoundOrder, findOrder, type OrderWish, orderWish, orderWorker } from './order-of-make';
 
 export type ShownOrder = {
   /** Null: not there yet, or there is a problem. */
-  found: Found | null;
+  found: FoundOrder | null;
   /** Why there is no order, in words. */
   problem: string | null;
   /** Whether what is found is of the make as it is now. */
   isSettled: boolean;
-  wish: Wish | null;
+  wish: OrderWish | null;
 };
 
 type Given = { useMake: MakeStore; make: Make; picture: ColouredPicture; rack: ShownRack; supplies: Supplies };
 
-/** What has to be known for the order of a make: its recipes, what stays wet, loose pieces, what hands put somewhere. @throws RangeError for a pace that is none. */
-function wishOf({ make, picture, rack, supplies }: Omit<Given, 'useMake'>, tables: Parameters<typeof tableOf>[1]): Wish {
-  const paceCm2 = supplies.hand?.paceCm2 ?? usualPaceCm2;
-  const pictures = make.pictures.map((own): AskedPicture => {
-    const coloured = own.id === picture.id ? picture : colouredPicture(own);
-    const table = tableOf(own, tables);
-    const recipe = writtenPlan(make, coloured, rack.markers, table, { supplies, pairNotes: rack.pairNotes });
-    const wetS = wetSecondsOf(coloured.colouring.paper, supplies);
-    return { picture: coloured, recipe, table, wetS, asked: table ? wetAsked(coloured, recipe, table, { paceCm2, wetS }) : [] };
-  });
-  const schools = allSchools(supplies.schools);
-  const school = schoolOfColouring(make, picture.colouring, schools) ?? schoolById('', schools);
-  const wetS = wetSecondsOf(picture.colouring.paper, supplies);
-  const batches = pieceBatches(make.pieceRows ?? [], school, { paceCm2, wetS });
-  return { pictures, paceCm2, placings: make.placings ?? [], batches };
-}
-
-/** The order of all pictures of a make: wet areas and order are worked out in a worker, the newest wish only. */
-export function useMakeOrder(given: Given): ShownOrder {
-  const { useMake, make, picture, rack, supplies } = given;
+/** The order of all pictures of a make, the newest wish only. */
+export function useMakeOrder({ useMake, make, picture, rack, supplies }: Given): ShownOrder {
+  const { markers } = rack;
   const tables = useMake((state) => state.tables);
   const blobOf = useMake((state) => state.blobOf);
-  const asked = useMemo((): { wish: Wish } | { problem: string } => {
+  const asked = useMemo((): { wish: OrderWish } | { problem: string } => {
     try {
-      return { wish: wishOf({ make, picture, rack, supplies }, tables) };
+      return { wish: orderWish({ make, picture, rack, supplies, tables }) };
     } catch (error) {
       if (error instanceof RangeError) return { problem: error.message };
       throw error;
     }
   }, [make, picture, rack, supplies, tables]);
-  const [found, setFound] = useState<{ of: Wish; found: Found } | null>(null);
+  const [found, setFound] = useState<{ of: OrderWish; found: FoundOrder } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const [wishes, setWishes] = useState<NewestWish<Wish> | null>(null);
+  const [wishes, setWishes] = useState<NewestWish<OrderWish> | null>(null);
 
   useEffect(() => {
-    const worker = livingWorker<OrderApi>({
-      what: 'What puts the marks into order',
-      create: (name) => new Worker(new URL('../../../../workers/order.worker.ts', import.meta.url), { type: 'module', name }),
-    });
-    const areasOf = async ({ picture: { regionMap }, table, asked: elements }: AskedPicture) => {
-      if (elements.length === 0 || !regionMap || !table) return [];
-      const { labelMap, widthPx, heightPx } = regionMap;
-      const known = await worker.ask((api) => api.areas({ labelMap, asked: elements }));
-      if (known) return known;
-      const labels = decodeLabelMap(await blobOf(labelMap), widthPx, heightPx);
-      const loaded = { labelMap, labels, width: widthPx, height: heightPx, pxPerMm: pxPerMmOfTable(table) };
-      return worker.ask(async (api) => {
-        // A copy stays here: another worker, started when this one dies, is told again.
-        await api.load(loaded);
-        return (await api.areas({ labelMap, asked: elements })) ?? [];
-      });
-    };
-    const own = newestWish<Wish>(
+    const worker = orderWorker();
+    const own = newestWish<OrderWish>(
       async (wish, isNewest) => {
-        const areas = new Map<string, PlacedAreas[]>();
-        const problems: Found['problems'] = [];
-        const written: WrittenPicture[] = [];
-        for (const one of wish.pictures) {
-          const answer = await areasOf(one);
-          if (!isNewest()) return;
-          const placed = answer.flatMap((own) => ('problem' in own ? [] : [own]));
-          areas.set(one.picture.id, placed);
-          for (const own of answer) {
-            if (!('problem' in own)) continue;
-            problems.push({
-              name: one.recipe.elements.find(({ elementId }) => elementId === own.elementId)?.name ?? '',
-              problem: own.problem,
-            });
-          }
-          const wetAreas = new Map(
-            placed.map((own) => [own.elementId, own.areas.map(({ areaMm2, placesMm }) => ({ areaMm2, pieces: placesMm.length }))]),
-          );
-          written.push({ ...one, wetAreas });
-        }
-        const { paceCm2, placings, batches } = wish;
-        const question = orderQuestion(written, rack.markers, { paceCm2, batches });
-        const order = await worker.ask(
-          async (api): Promise<OrderAround | { problem: string }> => api.order({ request: question.request, placings }),
-        );
-        if (!isNewest()) return;
-        setProblem('problem' in order ? order.problem : null);
-        setFound('problem' in order ? null : { of: wish, found: { order: orderTold(question, order, placings), areas, problems } });
+        const answer = await findOrder(wish, { worker, markers, blobOf, isWanted: isNewest });
+        if (!answer) return;
+        setProblem('problem' in answer ? answer.problem : null);
+        setFound('problem' in answer ? null : { of: wish, found: answer });
       },
       (error) => setProblem(problemToShow(error).message),
     );
@@ -132,7 +54,7 @@ export function useMakeOrder(given: Given): ShownOrder {
       worker.close();
       setWishes(null);
     };
-  }, [blobOf, rack.markers]);
+  }, [blobOf, markers]);
 
   const wish = useSettled('wish' in asked ? asked.wish : null);
   useEffect(() => {

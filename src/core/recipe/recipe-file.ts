@@ -1,0 +1,10 @@
+import { type RecipeFile, recipeFileVersion } from '#model/recipe-file';
+import type { WrittenRecipe } from '#model/written-recipe';
+
+/** A recipe as a file. A colour that is only assumed from a code does not leave the house. */
+export function recipeFile(recipe: WrittenRecipe): RecipeFile {
+  const markers = recipe.markers.map(({ lab, source, ...marker }) =>
+    lab && source && source !== 'assumed' ? { ...marker, lab, source } : marker,
+  );
+  return { format: 'aquachrome-recipe', version: recipeFileVersion, recipe: { ...recipe, markers } };
+}

@@ -39,7 +39,9 @@ export const writtenMarkerSchema = z.object({
   line: z.optional(textSchema(80)),
   family: z.optional(textSchema(40)),
   lab: z.optional(labSchema),
+  /** Two coats, as measured or (`isPredicted`) as they were expected then. */
   twoCoats: z.optional(labSchema),
+  isPredicted: z.optional(z.literal(true)),
   source: z.optional(z.enum([...colourSources, 'assumed'])),
   reading: z.optional(
     z.object({

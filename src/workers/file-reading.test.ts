@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { madeUpRecipe, madeUpRecipeElement } from '../../tests/made-up-recipe';
+import { madeUpRecipe, madeUpRecipeElement, madeUpWritten, madeUpWrittenElement } from '../../tests/made-up-recipe';
+import { recipeFile } from '#core/recipe/recipe-file';
 import { readOddLists } from '../../tests/odd-lists';
 import { readyRules } from '#core/markers/code-rule';
 import type { MarkerLine, RackMarker } from '#model/marker';
@@ -71,8 +72,36 @@ describe('recipes from outside', () => {
       'Element 5: it cannot be read.',
     ]);
     expect(() => readRecipe(bytes(madeUpRecipe(Array(2_001).fill(good))))).toThrow(/2,001 elements; 2,000 fit/);
-    for (const odd of ['', '[]', 'null', '{"format":"aquachrome-recipe","version":2}', `[${'['.repeat(5_000)}`])
+    for (const odd of ['[]', 'null', '{"format":"aquachrome-recipe","version":2}', `[${'['.repeat(5_000)}`])
       expect(() => readRecipe(bytes(odd)), odd.slice(0, 20)).toThrow(/not a recipe|not valid JSON/);
+  });
+
+  it('of today come back as they went, and say in words what they are not: newer, older, empty, of 50 MB, not whole', () => {
+    const scarf = madeUpWrittenElement('Scarf', [90, 60, 30]);
+    const file = recipeFile(madeUpWritten([scarf]));
+    expect(readRecipe(bytes(file))).toEqual({ recipe: file.recipe, aside: [] });
+    expect(readRecipe(bytes({ ...file, recipe: { ...file.recipe, elements: [scarf, { ...scarf, ladder: [] }, 7] } })).aside).toEqual([
+      'Scarf: a ladder of 0 markers; one to six make one.',
+      'Element 3: it cannot be read.',
+    ]);
+    for (const [odd, words] of [
+      [{ ...file, version: 4 }, /newer Aquachrome/],
+      [{ ...file, version: 1 }, /too old/],
+      ['', /is empty/],
+      [{ ...file, recipe: { ...file.recipe, markers: 'none' } }, /not a recipe saved/],
+      [{ ...file, format: 'aquachrome-rack' }, /not a recipe saved/],
+    ] as const)
+      expect(() => readRecipe(bytes(odd))).toThrow(words);
+    expect(() => readRecipe(new Uint8Array(50 * 1024 * 1024))).toThrow(/larger than 16 MB/);
+  });
+
+  it('of version 2 keep their ladders with their colours, their marks, and what school they were of', () => {
+    const { recipe: read } = readRecipe(bytes(madeUpRecipe([madeUpRecipeElement('Hat', 2)])));
+    expect(read).toMatchObject({ make: 'Made up', school: { name: 'Wet base, then dark to light' }, engine: { recipe: 0 } });
+    expect(read.markers.map(({ code, lab, source }) => [code, lab?.L, source])).toEqual([
+      ['Hat-0', 92, 'measured'],
+      ['Hat-1', 90.3, 'measured'],
+    ]);
   });
 
   it('are translated with their progress; what cannot be is told of', () => {

@@ -138,7 +138,9 @@ describe('true size', () => {
       .map((stream) => Buffer.from(decodePDFRawStream(stream).decode()).toString('latin1'))
       .join('\n');
     // The matrix before the image is drawn scales it to its size in points.
-    const scale = [...text.matchAll(/([\d.]+) 0 0 ([\d.]+) 0 0 cm/g)].map(([, x, y]) => [Number(x), Number(y)]).find(([x]) => (x ?? 0) > 2);
+    const scale = [...text.matchAll(/([\d.]+) 0 0 -?([\d.]+) [\d.]+ [\d.]+ cm/g)]
+      .map(([, x, y]) => [Number(x), Number(y)])
+      .find(([x]) => (x ?? 0) > 2);
     expect(scale?.[0]).toBeCloseTo((90 / 25.4) * 72, 2);
     expect(scale?.[1]).toBeCloseTo((heightMm / 25.4) * 72, 2);
     // 101 marks of a millimetre, 33 of an eighth of an inch, and the line between.

@@ -51,7 +51,8 @@ describe('a database of schema 1', () => {
       '007-belongings',
       '008-supplies',
       '009-hand',
-      '010-colour-readings', '011-kept-recipes',
+      '010-colour-readings',
+      '011-kept-recipes',
     ]);
     const { revision, document, appliedBatchIds, steps } = await readMake(database, makeId);
     expect({ revision, steps, name: document.name, schema: document.schema }).toEqual({

@@ -54,8 +54,8 @@ export function findText({ recipe }: Pick<KeptRecipe, 'recipe'>, notes: RecipeNo
 /** Inks farther apart than this are not near (CIEDE2000). Common practice, no source. */
 export const nearInkE00 = 8;
 
-/** No colour within `nearInkE00` lies outside this box: twice as far in lightness, and more in hue where colours are strong (from trials on seeded pairs). */
-export const nearInkBox = { L: 14, a: 26, b: 32 } as const;
+/** No colour within `nearInkE00` lies outside this box: strong colours may be farther apart than pale ones (a property test draws pairs). */
+export const nearInkBox = { L: 15, a: 60, b: 60 } as const;
 
 /** An ink's own name: its colour in tenths, finer than any reading. */
 export function inkName({ L, a, b }: Lab): string {

@@ -5,7 +5,7 @@ import type { MarkerLine } from '#model/marker';
 import type { WrittenElement, WrittenRecipe } from '#model/written-recipe';
 import { type Instead, insteadOf } from '#core/groups/instead';
 import { byId } from '#core/make/by-id';
-import { isFreshName, kindOf, staysWhite } from '#core/make/element-names';
+import { isFreshName, kindNames, kindOf, kindOfName, staysWhite } from '#core/make/element-names';
 import { singularsOf, wordsOf } from '#core/make/word-forms';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { codeKey } from '#core/markers/code-rule';
@@ -30,8 +30,8 @@ const counts = {
 } as const;
 /** Words that part a thing from where it is; and those that only qualify it. */
 const small = new Set(['of', 'on', 'in', 'the', 'a', 'an', 'and', 'with', 'at', 's']);
-/** A word is spelt nearly alike when so much of it is. */
-const spelt = 0.75;
+/** Shorter words that differ by a letter are others: coat and boat. */
+const leastSpelt = 5;
 
 type Told = { words: Set<string>; head: string; kind: ElementKind | undefined };
 
@@ -44,21 +44,27 @@ function toldOf(element: Pick<LaidOnto, 'name' | 'kind'>): Told {
   const place = all.findIndex((word, index) => index > 0 && (word === 'of' || word === 'on' || word === 'in' || word === 'at'));
   const thing = (place < 0 ? all : all.slice(0, place)).filter((word) => !small.has(word)).map(simplest);
   const words = all.filter((word) => !small.has(word)).map(simplest);
-  return { words: new Set(words), head: thing.at(-1) ?? '', kind: kindOf(element) };
+  return { words: new Set(words), head: thing.at(-1) ?? '', kind: element.kind ?? kindOfName(thing.join(' ')) ?? kindOf(element) };
+}
+
+/** Whether one word is the other with a slip of the keys: one letter too many, too few or another, or two that changed places. */
+function isNearlySpelt(one: string, other: string): boolean {
+  if (Math.min(one.length, other.length) < leastSpelt || one[0] !== other[0]) return false;
+  const letters = (word: string) => [...word].sort().join('');
+  return distance(one, other) === 1 || (distance(one, other) === 2 && letters(one) === letters(other));
 }
 
 function likeness(target: Told, source: Told): { score: number; why: string[] } {
   const why: string[] = [];
   let score = 0;
   const shared = [...target.words].filter((word) => source.words.has(word));
-  const near = target.head && source.head ? 1 - distance(target.head, source.head) / Math.max(target.head.length, source.head.length) : 0;
   if (shared.length > 0 && shared.length === target.words.size && shared.length === source.words.size) {
     score += counts.sameName;
     why.push('same name');
   } else if (target.head !== '' && target.head === source.head) {
     score += counts.sameHead + counts.sharedWord * (shared.length - 1);
     why.push(`both ${target.head}`);
-  } else if (near >= spelt && near < 1) {
+  } else if (isNearlySpelt(target.head, source.head)) {
     score += counts.nearlySpelt;
     why.push('nearly the same name');
   } else if (shared.length > 0) {
@@ -67,7 +73,7 @@ function likeness(target: Told, source: Told): { score: number; why: string[] } 
   }
   if (target.kind && target.kind === source.kind) {
     score += counts.sameKind;
-    why.push(`both ${target.kind === 'sleeve' ? 'cloth' : target.kind}`);
+    why.push(`both ${kindNames[target.kind]}`);
   } else if (target.kind && source.kind) score += counts.otherKind;
   return { score, why };
 }
@@ -98,7 +104,7 @@ export function proposeLadders(
       const sized = score + counts.size * alikeInSize(target.areaMm2 / targetMm2, (recipe[from]?.areaMm2 ?? 0) / sourceMm2);
       if (!best || sized > best.score) best = { from, score: sized, why };
     }
-    return best ? { elementId: target.id, from: best.from, why: best.why.join(', ') } : { elementId: target.id, from: null };
+    return best ? { elementId: target.id, from: best.from, why: [...new Set(best.why)].join(', ') } : { elementId: target.id, from: null };
   });
 }
 

@@ -3,6 +3,7 @@ import type { Make } from '#model/make';
 import type { MarkerLine } from '#model/marker';
 import { noSupplies, type Supplies } from '#model/supplies';
 import type { WrittenElement, WrittenMark, WrittenMarker, WrittenRecipe } from '#model/written-recipe';
+import { layerCoats } from '#core/colour/coats';
 import { lineColourWords } from '#core/colour/line-colour';
 import { byId } from '#core/make/by-id';
 import { colouringTitle, lampOfColouring } from '#core/make/coloured';
@@ -61,7 +62,9 @@ function markerOf(
     line: lines.get(marker.lineId)?.name,
     family: marker.family,
     lab: lab(marker.lab),
-    twoCoats: lab(marker.twoCoats),
+    // Expected now and kept so: how inks add up may be known better one day.
+    twoCoats: lab(marker.twoCoats ?? (marker.lab && layerCoats(marker.lab, 2))),
+    isPredicted: marker.lab && !marker.twoCoats ? (true as const) : undefined,
     source: shownSource === 'none' ? undefined : shownSource,
     reading: reading && bare({ paper: reading.paper, on: reading.on, sheet: reading.sheet, spread: reading.spread }),
   });

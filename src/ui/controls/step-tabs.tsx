@@ -23,12 +23,12 @@ export function StepTabs<Id extends string>({ label, steps, current, onGo, fills
         if (step) onGo(step.id);
       }}
     >
-      <Tabs.List aria-label={label} className="flex flex-wrap gap-1 border-b-2 border-ink">
+      <Tabs.List aria-label={label} className="flex flex-wrap gap-0.5 border-b-2 border-ink">
         {steps.map(({ id, name, open }) => (
           <Tabs.Trigger
             key={id}
             value={id}
-            className="min-h-11 px-2 font-semibold hover:bg-paper data-[state=active]:bg-ink data-[state=active]:text-paper"
+            className="min-h-11 px-1.5 font-semibold hover:bg-paper data-[state=active]:bg-ink data-[state=active]:text-paper"
           >
             {name}
             {open && <span className="ml-1 text-sm font-normal">{open}</span>}

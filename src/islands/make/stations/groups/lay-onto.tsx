@@ -1,5 +1,6 @@
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { nameOfColouring } from '#core/make/coloured';
+import { counted } from '#core/make/counted';
 import { areaMm2Of } from '#core/make/picture-lookup';
 import { closeE00 } from '#core/groups/instead';
 import { proposeLadders } from '#core/recipe/lay-onto';
@@ -113,7 +114,7 @@ export function LayOnto({ useMake, useGroups, make, picture, table, read }: Grou
           onBlur={() => show(new Map())}
           onClick={() => take(waiting)}
         >
-          Lay {waiting.size} on
+          Lay {counted(waiting.size, 'ladder')} on
         </Button>
         {given.length > 0 && <span className="text-sm text-soft">{given.length} laid already.</span>}
       </p>

@@ -1,7 +1,11 @@
 /** Pictures of the main views from the running demo (./run demo first): node --import tsx scripts/screenshots.ts [FOLDER] [NAME ...] */
-import { mkdir } from 'node:fs/promises';
+import { execFileSync } from 'node:child_process';
+import { mkdir, mkdtemp, readFile, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import sharp from 'sharp';
+import { foundRecipesSchema } from '#model/api/recipes';
 import { browserArguments, chromiumPath } from '../tests/browser/chromium';
 import { photographedSheet } from '../tests/photographed-sheet';
 import { photographedCorners } from '../tests/pinhole';
@@ -41,7 +45,25 @@ async function photoOfParcel(): Promise<Buffer> {
     .toBuffer();
 }
 
-type Shot = { name: string; width?: number; height?: number; go: (page: Page) => Promise<void> };
+/** The pilot's recipe, kept if it is not yet. @returns its id. */
+async function keepOnce(page: Page): Promise<string> {
+  const listed = async () => {
+    const answer = await page.request.get(`${address}/api/recipes?ask=${encodeURIComponent('{"makeId":"make-balloon-post-pilot"}')}`);
+    return foundRecipesSchema.parse(await answer.json()).recipes[0]?.id;
+  };
+  const before = await listed();
+  if (before) return before;
+  await page.goto(`${pilot}#recipe`);
+  await page.locator('[data-station="recipe"] [data-places="here"]').waitFor();
+  await page.getByRole('button', { name: 'Keep this version' }).click();
+  await page.getByText('Kept as version 1.').waitFor({ timeout: 60_000 });
+  const kept = await listed();
+  if (!kept) throw new Error('The recipe was not kept.');
+  return kept;
+}
+
+/** `go`: where it answers bytes, they are the picture in place of the page. */
+type Shot = { name: string; width?: number; height?: number; go: (page: Page) => Promise<unknown> };
 
 const shots: Shot[] = [
   {
@@ -149,23 +171,6 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'make-groups-repeats',
-    go: async (page) => {
-      await page.goto(`${address}/makes/make-balloon-post-bunting#groups`);
-      await bandsShown(page);
-      await page.getByRole('tab', { name: 'Repeats' }).click();
-      for (const name of ['Rose', 'Gold', 'Lake', 'Fern'])
-        await page.getByRole('button', { name: new RegExp(`^${name} flags \\(`) }).click();
-      for (const code of ['88b.rose', '88b.gold', '88k.lake'])
-        await page.getByRole('button', { name: new RegExp(`^Ladder ${code}`) }).click();
-      await page.getByLabel('Another ladder by its codes').fill('88d.fern 62d.fern 36d.fern');
-      await page.getByRole('button', { name: 'Add it' }).click();
-      await page.getByRole('slider', { name: 'Side by side is' }).focus();
-      for (let press = 0; press < 24; press++) await page.keyboard.press('ArrowRight');
-      await page.waitForTimeout(3000);
-    },
-  },
-  {
     name: 'make-light-watch',
     go: async (page) => {
       await page.goto(`${address}/makes/make-balloon-post-watch#light`);
@@ -180,21 +185,44 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'make-light-balloon-tablet',
-    width: 820,
-    height: 1180,
+    name: 'make-groups-kept',
     go: async (page) => {
-      await page.goto(`${address}/makes/make-balloon-post-balloon#light`);
+      const id = await keepOnce(page);
+      await page.goto(`${address}/makes/make-balloon-post-watch?lay=${id}#groups`);
+      await page.locator('[data-laid="there"]').waitFor();
       await bandsShown(page);
+      await page.getByRole('button', { name: /^Lay \d+ ladders on$/ }).hover();
+      await page.waitForTimeout(600);
     },
   },
   {
-    name: 'recipe-page',
-    height: 1060,
+    name: 'recipe-sheet',
     go: async (page) => {
-      await page.goto(`${pilot}/recipe`);
-      await page.locator('[data-thumbnail="colours"]').waitFor();
-      await page.locator('[data-sheet][data-places="here"]').waitFor();
+      const id = await keepOnce(page);
+      const pdf = await page.request.get(`${address}/api/recipes/${id}/sheet?paper=A4&sheet=desk`);
+      const folder = await mkdtemp(join(tmpdir(), 'sheet-'));
+      await writeFile(join(folder, 'sheet.pdf'), await pdf.body());
+      execFileSync('pdftoppm', ['-r', '72', '-f', '1', '-l', '2', '-png', join(folder, 'sheet.pdf'), join(folder, 'page')]);
+      const [first, second] = await Promise.all([1, 2].map((number) => readFile(join(folder, `page-${number}.png`))));
+      // Two pages beside each other.
+      const { width = 0, height = 0 } = await sharp(first).metadata();
+      return sharp({ create: { width: 2 * width + 12, height, channels: 3, background: '#b0b0b0' } })
+        .composite([
+          { input: first, left: 0, top: 0 },
+          { input: second, left: width + 12, top: 0 },
+        ])
+        .png()
+        .toBuffer();
+    },
+  },
+  {
+    name: 'recipe-kept',
+    go: async (page) => {
+      await keepOnce(page);
+      await page.goto(`${address}/recipes`);
+      await page.getByRole('link', { name: 'Open', exact: true }).first().click();
+      await page.getByRole('img', { name: /as it was expected to look/ }).waitFor();
+      await page.getByRole('button', { name: /^8 Scarf/ }).click();
     },
   },
   {
@@ -237,9 +265,10 @@ for (const { name, width = 1280, height = 800, go } of shots) {
     if (message.type() === 'error' || message.type() === 'warning') console.log(`${name}: ${message.text()}`);
   });
   page.on('pageerror', (error) => console.log(`${name}: ${error.message}`));
-  await go(page);
+  const own = await go(page);
   await page.waitForTimeout(500);
-  await page.screenshot({ path: `${folder}/${name}.png` });
+  if (Buffer.isBuffer(own)) await writeFile(`${folder}/${name}.png`, own);
+  else await page.screenshot({ path: `${folder}/${name}.png` });
   await page.close();
 }
 await browser.close();

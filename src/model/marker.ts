@@ -40,9 +40,6 @@ export const markerStates = ['good', 'low', 'dry', 'leaking'] as const;
 export const nibStates = ['good', 'worn', 'trimmed'] as const;
 /** Where a colour comes from. What is assumed from the code is never stored: it follows from the other markers. */
 export const colourSources = ['measured', 'picked'] as const;
-/** A colour that says where it comes from. */
-export const sourcedColourSchema = z.object({ lab: labSchema, source: z.enum(colourSources) });
-export type SourcedColour = z.infer<typeof sourcedColourSchema>;
 export const markerEventKinds = ['bought', 'refilled', 'ran dry', 'nib replaced', 'spilled'] as const;
 
 export const markerEventSchema = z.object({

@@ -10,7 +10,7 @@ const pages = [
   '/makes/new',
   '/rack',
   ...['picture', 'elements', 'groups', 'light', 'recipe'].map((station) => `/makes/make-balloon-post-pilot#${station}`),
-  '/makes/make-balloon-post-pilot/recipe',
+  '/recipes',
   '/makes/make-balloon-post-pilot/pull-list',
   '/specimen',
 ];
@@ -36,7 +36,7 @@ for (const [name, width, height] of sizes) {
     await page.setViewportSize({ width, height });
     await page.goto(`${shared.address}/makes/make-balloon-post-pilot#groups`);
     await page.getByRole('button', { name: /^Coat/ }).press('Enter');
-    for (const step of ['Ladders', 'Parting', 'Palette', 'Repeats', 'Instead', 'Pull']) {
+    for (const step of ['Ladders', 'Parting', 'Palette', 'Repeats', 'Instead', 'Kept', 'Pull']) {
       await page
         .getByRole('tablist', { name: 'Work on the groups' })
         .getByRole('tab', { name: new RegExp(`^${step}`) })
@@ -59,7 +59,7 @@ for (const [name, width, height] of sizes) {
       await page.locator('main').waitFor();
       if (path.includes('#')) await expect(page.locator('[data-station]')).toBeVisible();
       else await page.waitForLoadState('networkidle');
-      const sheet = /\/(recipe|pull-list)$/.test(path) || path === '/specimen';
+      const sheet = /\/pull-list$/.test(path) || path === '/specimen';
       const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
       // The printed sheet and the specimens keep their own size.
       if (!sheet) expect(overflow, `${path} is wider than the screen`).toBeLessThanOrEqual(0);

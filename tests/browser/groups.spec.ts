@@ -543,7 +543,7 @@ test('a recipe from elsewhere, saved as a file, is translated into what the make
   piloting,
 }) => {
   await open(page, piloting.address);
-  await step(page, 'Instead');
+  await step(page, 'Kept');
   const colour = (L: number, a: number, b: number) => ({ lab: { L, a, b }, source: 'measured' });
   const rung = (code: string, role: string, lab: ReturnType<typeof colour>) => ({
     markerId: `far-${code}`,
@@ -571,14 +571,17 @@ test('a recipe from elsewhere, saved as a file, is translated into what the make
   };
   const input = page.getByLabel('A recipe from a file', { exact: true }).and(page.locator('input'));
   await input.setInputFiles({ name: 'fox.json', mimeType: 'application/json', buffer: Buffer.from('{"format": "other"}') });
-  await expect(page.getByRole('alert')).toHaveText('The file is not a recipe saved by Aquachrome.');
+  await expect(page.getByRole('alert')).toContainText('The file is not a recipe saved by Aquachrome.');
   await input.setInputFiles({ name: 'fox.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(recipe)) });
-  await expect(page.locator('[data-from-recipe="scarf"]')).toContainText(/X1.*→.*fern/);
+  const scarf = page.locator('[data-lay="Scarf"]');
+  await expect(scarf).toHaveAttribute('data-from', 'scarf');
+  await scarf.getByRole('button', { name: /^translated/ }).click();
+  await expect(scarf).toContainText(/X1.*→.*fern/);
   await expectNoAxeFindings(page);
-  await page.getByRole('button', { name: 'Give 1 to elements of the same name' }).click();
+  await page.getByRole('button', { name: 'Lay it on Scarf' }).click();
   await expect.poll(() => codesOf(page, 'Scarf')).toMatch(/^\S+\.fern \S+\.fern$/);
   // What has no element of its name is taken in hand.
-  await page.locator('[data-from-recipe="Brush"]').getByRole('button', { name: 'Take it in hand' }).click();
+  await page.locator('[data-left-over="Brush"]').getByRole('button', { name: 'Take it in hand' }).click();
   await expect(page.getByText(/is in hand: tap where it goes/)).toBeVisible();
   await column(page, 'Trousers').press('Enter');
   await expect.poll(() => codesOf(page, 'Trousers')).toMatch(/gold/);

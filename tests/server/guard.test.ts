@@ -52,7 +52,7 @@ describe('the guard', () => {
   it('keeps the framework’s image endpoint closed, however it is written, and answers no odd methods', () => {
     const read = { ...own, method: 'GET', origin: undefined };
     for (const url of imagePaths) expect(checkRequest({ ...read, url }), url).toMatchObject({ status: 404 });
-    for (const url of ['/', '/rack', '/_astro/page.js', '/makes/a/recipe?x=/_image', '/api/blobs/..%2e'])
+    for (const url of ['/', '/rack', '/_astro/page.js', '/makes/a/pull-list?x=/_image', '/api/blobs/..%2e'])
       expect(checkRequest({ ...read, url }), url).toBeNull();
     for (const method of ['TRACE', 'OPTIONS', 'PUT', 'PATCH', 'CONNECT', 'BREW'])
       expect(checkRequest({ ...own, method })).toMatchObject({ status: 405 });

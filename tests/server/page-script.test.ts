@@ -10,7 +10,9 @@ const most: readonly (readonly [island: string, kB: number])[] = [
   ['table', 120],
   ['new-make', 120],
   ['rack-screen', 120],
-  ['recipe-page', 120],
+  ['recipes-screen', 125],
+  ['recipe-screen', 125],
+  ['compare-screen', 125],
   ['pull-list-page', 120],
   ['make-screen', 105],
 ];

@@ -6,7 +6,8 @@ import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { type RecipeSheet, recipePapers, recipeSheets } from '#model/api/recipes';
 import type { WrittenRecipe } from '#model/written-recipe';
-import { recipePdf, type SheetOf } from '#server/formats/recipe-sheet/recipe-sheet';
+import { recipePdf } from '#server/formats/recipe-sheet/recipe-sheet';
+import type { SheetOf } from '#server/formats/recipe-sheet/sheet-of';
 import { madeUpWritten, madeUpWrittenElement } from '../made-up-recipe';
 import { seeded } from '../seeded';
 

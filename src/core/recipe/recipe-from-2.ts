@@ -1,18 +1,14 @@
-import type * as z from 'zod/mini';
-import type { recipeFile2ElementSchema, recipeFile2HeadSchema } from '#model/frozen/recipe-file-2';
+import type { RecipeFile2Element, RecipeFile2Head } from '#model/frozen/recipe-file-2';
 import { cleanText } from '#model/text';
 import type { WrittenElement, WrittenMark, WrittenMarker, WrittenRecipe } from '#model/written-recipe';
 import { asFitsSchool } from '#model/school';
 import { readySchools } from '#core/technique/schools';
 
-type Head = z.infer<typeof recipeFile2HeadSchema>;
-type Element = z.infer<typeof recipeFile2ElementSchema>;
-
 /** What a school of no name here is called. */
 const schoolName = (id: string): string =>
   id === asFitsSchool ? 'Each element as suits it' : (readySchools.find((school) => school.id === id)?.name ?? 'A school of its own');
 
-const markOf = ({ number, code, place, stroke, purpose }: Element['marks'][number]): WrittenMark => ({
+const markOf = ({ number, code, place, stroke, purpose }: RecipeFile2Element['marks'][number]): WrittenMark => ({
   number: Math.max(1, number),
   code: cleanText(code, 80) || 'again',
   where: cleanText(place, 600),
@@ -21,7 +17,7 @@ const markOf = ({ number, code, place, stroke, purpose }: Element['marks'][numbe
 });
 
 /** A recipe file of version 2 as a recipe of today: its markers by themselves; no day, no places, no order was kept in it. */
-export function recipeFrom2(head: Head, elements: readonly Element[]): WrittenRecipe {
+export function recipeFrom2(head: RecipeFile2Head, elements: readonly RecipeFile2Element[]): WrittenRecipe {
   const markers = new Map<string, WrittenMarker>();
   for (const { ladder } of elements)
     for (const { markerId, code, colour } of ladder) {

@@ -2,8 +2,9 @@ import * as z from 'zod/mini';
 import { idSchema } from '../id';
 import { roles } from '../ladder';
 import { lampSchema } from '../lamp';
-import { sourcedColourSchema } from '../marker';
+import { colourSources, labSchema } from '../marker';
 
+const sourcedColourSchema = z.object({ lab: labSchema, source: z.enum(colourSources) });
 const markSchema = z.object({ number: z.int(), code: z.string(), place: z.string(), stroke: z.string(), purpose: z.string() });
 
 /** An element of a recipe file of version 2. */
@@ -29,3 +30,6 @@ export const recipeFile2HeadSchema = z.object({
   lineInk: z.optional(z.string()),
   finish: z.optional(z.array(markSchema)),
 });
+
+export type RecipeFile2Head = z.infer<typeof recipeFile2HeadSchema>;
+export type RecipeFile2Element = z.infer<typeof recipeFile2ElementSchema>;

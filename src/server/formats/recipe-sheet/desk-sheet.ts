@@ -7,7 +7,7 @@ import { cautions } from '#core/technique/cautions';
 import { elementPieces, mapFigures, markPieces } from './element-block';
 import { type Flow, type Piece, rule, space, textPieces } from './flow';
 import { ledPicture } from './led-picture';
-import type { SheetOf } from './recipe-sheet';
+import type { SheetOf } from './sheet-of';
 
 /** Room to write what is not known. */
 const toFillIn = '____________________';

@@ -1,7 +1,7 @@
 import type { WrittenElement } from '#model/written-recipe';
 import { calloutsHeightMm, layCallouts, leaderStart } from '#core/sheet/callouts';
 import { drawBox, drawImage, drawLine, type Flow, textSizes, numbered } from './flow';
-import type { SheetOf } from './recipe-sheet';
+import type { SheetOf } from './sheet-of';
 
 /** From the picture's room to its labels, between two labels, and between a label and its leader, in mm. */
 const [leastGapMm, labelGapMm, lineGapMm] = [3, 2, 0.8] as const;

@@ -1,6 +1,6 @@
 import type { Pdf } from '../pdf-document';
 import { drawBox, type Flow, type Piece, textPieces, numbered } from './flow';
-import type { SheetOf } from './recipe-sheet';
+import type { SheetOf } from './sheet-of';
 
 /** A card for the back of the card or a recipe box (3 x 5 inches), its rim, the paper between two, and between its columns, in mm. */
 const card = { width: 127, height: 76.2, rim: 4, gap: 4, gutter: 4 } as const;

@@ -135,7 +135,12 @@ export function LayOnto({ useMake, useGroups, make, picture, table, read }: Grou
                   value={from}
                   onChoose={(place) => setMended(new Map(mended).set(element.id, place))}
                 />
-                {why && <span className="text-sm text-soft">{why}</span>}
+                {why && (
+                  <span className="text-sm text-soft">
+                    {why}
+                    {found && 'ladder' in found && found.isAsWritten && '; as it was written'}
+                  </span>
+                )}
               </div>
               {found && 'problem' in found && <p className="text-sm">▲ {found.problem}</p>}
               {found && 'ladder' in found && ladder && (
@@ -154,9 +159,7 @@ export function LayOnto({ useMake, useGroups, make, picture, table, read }: Grou
                   >
                     {waiting.has(element.id) ? `Lay it on ${element.name}` : 'Laid'}
                   </Button>
-                  {found.isAsWritten ? (
-                    <span className="text-sm text-soft">as it was written</span>
-                  ) : (
+                  {!found.isAsWritten && (
                     <Button
                       weight="quiet"
                       className="text-sm"
@@ -173,6 +176,52 @@ export function LayOnto({ useMake, useGroups, make, picture, table, read }: Grou
           );
         })}
       </ul>
+      <LeftOver
+        rows={(translated ?? []).flatMap(({ name, found }, place) =>
+          rows.some(({ from }) => from === place) ? [] : [{ place, name, found }],
+        )}
+        onTake={(ladder) => {
+          useMake.getState().takeInHand({ kind: 'ladder', ladder, elementId: null });
+          useGroups.getState().set({ step: 'ladders', preview: null });
+        }}
+      />
+    </section>
+  );
+}
+
+/** Ladders shown at once; more at a press. */
+const shownAtOnce = 40;
+
+/** Ladders of the recipe that no element here gets: each may be taken in hand and laid by a tap. */
+function LeftOver({ rows, onTake }: { rows: readonly (TranslatedElement & { place: number })[]; onTake: (ladder: Ladder) => void }) {
+  const [shown, setShown] = useState(shownAtOnce);
+  if (rows.length === 0) return null;
+  return (
+    <section aria-label="Of no element here" className="space-y-2">
+      <h4>Its other ladders</h4>
+      <ul className="space-y-1">
+        {rows.slice(0, shown).map(({ place, name, found }) => (
+          <li key={place} className="flex flex-wrap items-center gap-x-2 gap-y-1" data-left-over={name}>
+            <strong>{name}</strong>
+            {'problem' in found ? (
+              <span className="text-sm">▲ {found.problem}</span>
+            ) : (
+              <>
+                {found.rungs.map(({ to }, rung) => (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: rungs do not move.
+                  <DoubleChip key={rung} lab={to.lab} twoCoats={to.twoCoats} code={to.code} />
+                ))}
+                <Button weight="quiet" className="text-sm" onClick={() => onTake(found.ladder)}>
+                  Take it in hand
+                </Button>
+              </>
+            )}
+          </li>
+        ))}
+      </ul>
+      {rows.length > shown && (
+        <Button onClick={() => setShown(shown + shownAtOnce)}>Show {Math.min(shownAtOnce, rows.length - shown)} more</Button>
+      )}
     </section>
   );
 }

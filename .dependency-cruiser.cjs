@@ -7,7 +7,7 @@ const rooms = [
     may: [
       '^src/core',
       '^src/model',
-      '^node_modules/(culori|dequal|fflate|@noble|fastest-levenshtein|simplify-js|concaveman|@types/concaveman|date-fns|d3|uqr)/',
+      '^node_modules/(culori|dequal|fflate|@noble|fastest-levenshtein|simplify-js|concaveman|@types/concaveman|date-fns|d3|uqr|crc-32)/',
     ],
   },
   {
@@ -59,6 +59,7 @@ const coreRooms = {
   sheet: [],
   groups: ['colour', 'make', 'markers', 'scene', 'sharing'],
   recipe: ['bytes', 'colour', 'groups', 'light', 'make', 'markers', 'scene', 'technique'],
+  layers: ['colour', 'raster', 'scene'],
   plan: ['colour', 'make', 'raster', 'light', 'picture', 'scene', 'technique'],
   upgrade: ['make'],
 };

@@ -5,6 +5,7 @@ import { digestOf } from '#core/make/digest';
 import { type LaidDownBatch, laidDownSchema } from '#model/waiting';
 import { checkJsonBounds } from '#core/bytes/json-bounds';
 import { mostWaitingBytes } from './file-limits';
+import { toBase64 } from './base64';
 
 const fileFormat = 'aquachrome-waiting';
 export const waitingFileVersion = 1;
@@ -16,12 +17,6 @@ const fileSchema = z.object({
     .array(z.extend(z.omit(laidDownSchema, { blobs: true }), { blobs: z.array(z.object({ sha256: sha256Schema, base64: z.string() })) }))
     .check(z.minLength(1), z.maxLength(20_000)),
 });
-
-function toBase64(bytes: Uint8Array): string {
-  let text = '';
-  for (let start = 0; start < bytes.length; start += 8192) text += String.fromCharCode(...bytes.subarray(start, start + 8192));
-  return btoa(text);
-}
 
 /** Edits that wait in this browser, with their blobs, as a file that another address of the application reads. */
 export function writeWaitingFile(batches: readonly LaidDownBatch[]): string {

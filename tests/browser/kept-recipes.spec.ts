@@ -90,7 +90,9 @@ test('a kept recipe is laid onto another picture with a smaller rack: proposed, 
   test.setTimeout(180_000);
   await page.goto(`${watching.address}${watch}#recipe`);
   await keepVersion(page, 1);
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as a file' }).click()]);
+  await page.getByRole('button', { name: 'Save as …' }).click();
+  const ours = page.getByRole('button', { name: 'File of ours (JSON)' });
+  const [download] = await Promise.all([page.waitForEvent('download'), ours.click()]);
   const file = await download.path();
 
   // Half of the scarf's markers are dry since; and the picture has none of its ladders any more.

@@ -29,8 +29,10 @@ test('the recipe prints with its lit picture, codes led to their places, and is 
 }) => {
   await page.goto(`${shared.address}/makes/make-balloon-post-pilot#recipe`);
   await expect(page.locator('[data-station="recipe"] [data-places="here"]')).toBeVisible();
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as a file' }).click()]);
-  expect(download.suggestedFilename()).toMatch(/^Recipe The Balloon Post the pilot, \d{4}-\d\d-\d\d\.json$/);
+  await page.getByRole('button', { name: 'Save as …' }).click();
+  const file = page.getByRole('button', { name: 'File of ours (JSON)' });
+  const [download] = await Promise.all([page.waitForEvent('download'), file.click()]);
+  expect(download.suggestedFilename()).toMatch(/^The Balloon Post the pilot, Badger pilot, recipe, \d{4}-\d\d-\d\d\.json$/);
   const { recipe } = recipeFileSchema.parse(JSON.parse(await readFile(await download.path(), 'utf8')));
   const shown = await page.locator('[data-element]').evaluateAll((items) => items.map((item) => item.getAttribute('data-element')));
   expect(recipe.elements.map(({ name }) => name)).toEqual(shown);
@@ -39,22 +41,22 @@ test('the recipe prints with its lit picture, codes led to their places, and is 
 
   await page.getByRole('button', { name: 'Print it' }).click();
   await page.getByRole('button', { name: 'A4', exact: true }).click();
-  const file = await printedFile(page);
+  const sheet = await printedFile(page);
   await expectNoAxeFindings(page);
-  const text = execFileSync('pdftotext', ['-layout', file, '-']).toString();
+  const text = execFileSync('pdftotext', ['-layout', sheet, '-']).toString();
   for (const name of shown) expect(text).toContain(String(name));
   expect(text).toMatch(/Not in this recipe[\s\S]*22 areas that stay white/);
   // The codes of the scarf stand beside the picture, and again in its ladder.
   expect(text).toMatch(/\d+ Scarf/);
   expect(text.split('36b.rose').length - 1).toBeGreaterThanOrEqual(4);
-  const images = execFileSync('pdfimages', ['-list', file])
+  const images = execFileSync('pdfimages', ['-list', sheet])
     .toString()
     .split('\n')
     .filter((line) => /\bimage\b/.test(line));
   expect(images.length, 'the picture, and a map of its bands for each ladder of more than one marker').toBeGreaterThanOrEqual(14);
   // Nothing is smaller than 9 pt.
   const sizes = [
-    ...execFileSync('pdftotext', ['-bbox', file, '-'])
+    ...execFileSync('pdftotext', ['-bbox', sheet, '-'])
       .toString()
       .matchAll(/yMin="([\d.]+)" xMax="[\d.]+" yMax="([\d.]+)"/g),
   ];

@@ -1,5 +1,5 @@
 import { rgbOfHex } from '#core/colour/rgb';
-import type { RackMarker } from '#model/marker';
+import type { Marker } from '#model/marker';
 import { hexOfLab, labOfHex } from '#core/colour/lab';
 import { type ImportOptions, type ImportRow, importCode, keysOfLine } from './pasted-codes';
 
@@ -7,7 +7,7 @@ const headline = 'GIMP Palette';
 const mostColours = 20_000;
 
 /** Writes the coloured markers as a palette file (.gpl): a heading, then a line of R, G, B and the code each. */
-export function writePalette(name: string, markers: readonly RackMarker[]): string {
+export function writePalette(name: string, markers: readonly Pick<Marker, 'lab' | 'code'>[]): string {
   const colours = markers.flatMap(({ lab, code }) => {
     if (!lab) return [];
     const channels = rgbOfHex(hexOfLab(lab)).map((channel) => String(channel).padStart(3));

@@ -1,13 +1,12 @@
 import { useState } from 'react';
 import { lampWords } from '#core/light/lamp-words';
-import { recipeFile } from '#core/recipe/recipe-file';
 import { titleOfRecipe } from '#core/recipe/recipe-in-short';
 import { cautions } from '#core/technique/cautions';
 import { addressOf } from '#islands/shared/make-address.ts';
 import { PrintRecipe } from '#islands/shared/print-recipe.tsx';
 import { compareAddress, fetchRecipe, recipeAddress, throwRecipeAway } from '#islands/shared/recipe-calls.ts';
 import { RecipePicture } from '#islands/shared/recipe-picture.tsx';
-import { saveFile } from '#islands/shared/save-file.ts';
+import { SaveRecipe } from '#islands/shared/save-recipe.tsx';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import { useFetched, useListedMakes } from '#islands/shared/use-fetched.ts';
 import type { Problem } from '#model/api/problem';
@@ -127,11 +126,11 @@ function AboutIt({ read: { id, kept, makeId, makeName, isMakeThere, versions, ke
 
 /** Printing, laying on, saving, throwing away. */
 function Acts({ read: { id, kept, notes }, onGone }: { read: ReadRecipe; onGone: () => void }) {
-  const [open, setOpen] = useState<'print' | 'lay' | null>(null);
+  const [open, setOpen] = useState<'print' | 'lay' | 'save' | null>(null);
   const [isAsking, setAsking] = useState(false);
   const [problem, setProblem] = useState<Problem | null>(null);
   const title = titleOfRecipe(kept, notes);
-  const turn = (what: 'print' | 'lay') => setOpen(open === what ? null : what);
+  const turn = (what: 'print' | 'lay' | 'save') => setOpen(open === what ? null : what);
   return (
     <div className="space-y-2">
       <p className="flex flex-wrap gap-2">
@@ -141,16 +140,8 @@ function Acts({ read: { id, kept, notes }, onGone }: { read: ReadRecipe; onGone:
         <Button aria-expanded={open === 'print'} onClick={() => turn('print')}>
           Print it
         </Button>
-        <Button
-          onClick={() =>
-            saveFile(
-              `${title.replaceAll(/[^\p{L}\p{N} ,-]+/gu, '').trim()}, ${kept.recipe.writtenOn ?? ''}.json`,
-              JSON.stringify(recipeFile(kept.recipe), null, 2),
-              'application/json',
-            )
-          }
-        >
-          Save as a file
+        <Button aria-expanded={open === 'save'} onClick={() => turn('save')}>
+          Save as …
         </Button>
         <AskFirst
           open={isAsking}
@@ -166,6 +157,7 @@ function Acts({ read: { id, kept, notes }, onGone }: { read: ReadRecipe; onGone:
         </AskFirst>
       </p>
       {open === 'print' && <PrintRecipe of={{ id }} />}
+      {open === 'save' && <SaveRecipe recipe={async () => kept.recipe} title={title} />}
       {open === 'lay' && <PicturesToLayOnto id={id} />}
     </div>
   );

@@ -3,12 +3,11 @@ import { counted } from '#core/make/counted';
 import { nameOfColouring } from '#core/make/coloured';
 import { digestOf } from '#core/make/digest';
 import { compareRecipes } from '#core/recipe/compare-recipes';
-import { recipeFile } from '#core/recipe/recipe-file';
 import { writeDown } from '#core/recipe/write-down';
 import type { PictureRecipe, SeenBands } from '#core/technique/recipe';
 import { PrintRecipe } from '#islands/shared/print-recipe.tsx';
 import { compareAddress, fetchFound, fetchRecipe, findAddress, keepRecipe, recipeAddress } from '#islands/shared/recipe-calls.ts';
-import { saveFile } from '#islands/shared/save-file.ts';
+import { SaveRecipe } from '#islands/shared/save-recipe.tsx';
 import { keepBlob, problemToShow } from '#islands/shared/server-calls.ts';
 import { today } from '#islands/shared/today.ts';
 import { useFetched } from '#islands/shared/use-fetched.ts';
@@ -17,6 +16,7 @@ import type { ListedRecipe } from '#model/api/recipes';
 import { Button } from '#ui/controls/button.tsx';
 import { ProblemNotice } from '#ui/words/notice.tsx';
 import type { MakeStore } from '../../document/make-store';
+import { SavePictures } from './save-pictures';
 import type { ToWrite, Written } from './write-recipe';
 
 type Props = {
@@ -27,12 +27,8 @@ type Props = {
   seen: SeenBands | undefined;
 };
 
-const fileName = (make: string) => `Recipe ${make.replaceAll(/[^\p{L}\p{N} -]+/gu, '').trim() || 'of a make'}, ${today()}.json`;
-
 /** Written down when it is first asked for, and again when the make has changed since. */
-function useWriting(useMake: MakeStore, to: Props['to']) {
-  const tables = useMake((state) => state.tables);
-  const { blobOf } = useMake.getState();
+function useWriting(to: Props['to'], tables: ToWrite['tables'], blobOf: ToWrite['blobOf']) {
   return useMemo(() => {
     let written: Promise<Written> | null = null;
     return (): Promise<Written> => {
@@ -53,9 +49,12 @@ export function KeepPanel({ useMake, to, recipe, seen }: Props) {
   const versions = useFetched(findAddress({ makeId: make.id, colouringId: of.colouringId }), fetchFound);
   const newest = versions.data?.recipes[0];
   const last = useFetched(newest ? `/api/recipes/${newest.id}` : null, () => fetchRecipe(newest?.id ?? ''));
-  const write = useWriting(useMake, to);
-  const [isPrinting, setPrinting] = useState(false);
-  const [doing, setDoing] = useState<'keep' | 'save' | null>(null);
+  const tables = useMake((state) => state.tables);
+  const { blobOf } = useMake.getState();
+  const write = useWriting(to, tables, blobOf);
+  const [open, setOpen] = useState<'print' | 'save' | null>(null);
+  const turn = (what: 'print' | 'save') => setOpen(open === what ? null : what);
+  const [isKeeping, setKeeping] = useState(false);
   const [problem, setProblem] = useState<Problem | null>(null);
   const [said, setSaid] = useState('');
   const lines = useMemo(
@@ -66,42 +65,40 @@ export function KeepPanel({ useMake, to, recipe, seen }: Props) {
     () => (last.data && seen && last.data.id === newest?.id ? compareRecipes(last.data.kept.recipe, lines) : null),
     [last.data, newest, lines, seen],
   );
-  const attempt = async (what: 'keep' | 'save', act: () => Promise<void>) => {
-    setDoing(what);
+  const keep = async () => {
+    setKeeping(true);
     setProblem(null);
     try {
-      await act();
-    } catch (error) {
-      setProblem(problemToShow(error));
-    } finally {
-      setDoing(null);
-    }
-  };
-  const keep = () =>
-    attempt('keep', async () => {
       const kept = await write();
       const { number } = await keepRecipe({ id: crypto.randomUUID(), make: { id: make.id, name: make.name }, kept: { ...kept, of } });
       setSaid(`Kept as version ${number}.`);
       versions.again();
-    });
-  const save = () =>
-    attempt('save', async () =>
-      saveFile(fileName(make.name), JSON.stringify(recipeFile((await write()).recipe), null, 2), 'application/json'),
-    );
+    } catch (error) {
+      setProblem(problemToShow(error));
+    } finally {
+      setKeeping(false);
+    }
+  };
   return (
     <section aria-label="Keep and print" className="space-y-2" data-kept={versions.data ? String(versions.data.total) : 'coming'}>
       <p className="flex flex-wrap gap-2">
-        <Button weight="main" disabled={doing !== null || !seen} onClick={() => void keep()}>
-          {doing === 'keep' ? 'Keeping it …' : 'Keep this version'}
+        <Button weight="main" disabled={isKeeping || !seen} onClick={() => void keep()}>
+          {isKeeping ? 'Keeping it …' : 'Keep this version'}
         </Button>
-        <Button aria-expanded={isPrinting} onClick={() => setPrinting(!isPrinting)}>
+        <Button aria-expanded={open === 'print'} onClick={() => turn('print')}>
           Print it
         </Button>
-        <Button weight="quiet" disabled={doing !== null} onClick={() => void save()}>
-          {doing === 'save' ? 'Writing it …' : 'Save as a file'}
+        <Button weight="quiet" aria-expanded={open === 'save'} onClick={() => turn('save')}>
+          Save as …
         </Button>
       </p>
-      {isPrinting && <Printing write={write} onProblem={setProblem} />}
+      {open === 'print' && <Printing write={write} onProblem={setProblem} />}
+      {open === 'save' && (
+        <>
+          <SaveRecipe recipe={async () => (await write()).recipe} title={`${make.name}, ${picture.name}`} />
+          <SavePictures to={{ ...to, tables, blobOf }} />
+        </>
+      )}
       {problem && <ProblemNotice problem={problem} />}
       <p role="status" className="text-sm empty:hidden">
         {said}

@@ -39,7 +39,7 @@ export type Written = Pick<KeptRecipe, 'recipe' | 'pictures'>;
 const [mostLookPx, lookQuality] = [1200, 0.82] as const;
 
 /** Where everything lies and what it is expected to look like, dry; null: the picture has no areas yet. */
-async function askPlan({ make, picture, table, labels, rack, supplies }: ToWrite): Promise<PlanAnswer | null> {
+export async function planOfNow({ make, picture, table, labels, rack, supplies }: ToWrite): Promise<PlanAnswer | null> {
   if (!table || !labels) return null;
   const worker = livingWorker<SceneApi>({
     what: 'What computes the light',
@@ -106,7 +106,7 @@ async function lookPicture(painted: Uint8ClampedArray<ArrayBuffer>, map: PlanAns
 /** Writes the recipe of a colouring down as it is now, with where its bands lie and what it is expected to look like; both lie with the server then. @throws CallProblem, WorkerGoneError */
 export async function writeRecipe(to: ToWrite): Promise<Written> {
   const { make, picture, table, rack, supplies } = to;
-  const [answer, order] = await Promise.all([askPlan(to), askOrder(to)]);
+  const [answer, order] = await Promise.all([planOfNow(to), askOrder(to)]);
   const byIds = <T>(rows: readonly T[]) => new Map((answer?.ids ?? []).map((id, index) => [id, rows[index] as T]));
   const seen: SeenBands | undefined = answer ? { whereabouts: byIds(answer.whereabouts), ways: byIds(answer.ways) } : undefined;
   const recipe = writtenPlan(make, picture, rack.markers, table, { seen, supplies, pairNotes: rack.pairNotes });

@@ -108,6 +108,7 @@ test('a kept recipe is laid onto another picture with a smaller rack: proposed, 
   await page.getByLabel('Find a recipe').fill('owl');
   await page.getByRole('button', { name: /^element owl/ }).click();
   await expect(page.locator('[data-found="1"]')).toBeVisible();
+  await expectNoAxeFindings(page);
   await page.getByRole('link', { name: 'Open', exact: true }).click();
   await page.getByRole('button', { name: 'Lay it onto a picture' }).click();
   await page.getByRole('link', { name: /^Lantern watch/ }).click();

@@ -165,6 +165,20 @@ describe('the sheets of a recipe, opened by poppler', () => {
     expect(text.replaceAll(/\s+/g, ' ')).toContain('SCARF 60');
   });
 
+  it('the band map of a ladder of three is told by three greys that print, with a rim', async () => {
+    const recipe = madeUpWritten([madeUpWrittenElement('Scarf', [90, 60, 30])]);
+    const all = bandMap();
+    const map = { ...all, owners: all.owners.map(() => 1) };
+    const { file } = await written({ recipe, title: 'One', bandMap: map }, { paper: 'A5', sheet: 'desk' });
+    execFileSync('pdfimages', ['-png', file, join(folder, 'map')]);
+    const { data, info } = await sharp(join(folder, 'map-000.png')).raw().toBuffer({ resolveWithObject: true });
+    const seen = new Map<number, number>();
+    for (let i = 0; i < data.length; i += info.channels) seen.set(data[i] ?? 0, (seen.get(data[i] ?? 0) ?? 0) + 1);
+    const often = [...seen].filter(([grey, count]) => grey > 90 && count > 100).map(([grey]) => grey);
+    expect(often).toHaveLength(3);
+    expect(seen.get(0) ?? 0, 'its rim').toBeGreaterThan(20);
+  });
+
   it('a recipe without picture, map or place, and one with nothing in it, print all the same', async () => {
     const bare = madeUpWritten([madeUpWrittenElement('Hat', [80, 40])]);
     const { text, pages } = await written({ recipe: bare, title: 'Bare' }, { paper: 'Half Letter', sheet: 'desk' });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { madeUpWritten, madeUpWrittenElement } from '../../../tests/made-up-recipe';
-import { compareRecipes } from './compare-recipes';
+import { compareRecipes, countAlike } from './compare-recipes';
 
 const scarf = madeUpWrittenElement('Scarf', [90, 60, 30]);
 const coat = madeUpWrittenElement('Coat', [80, 50]);
@@ -52,6 +52,7 @@ describe('two recipes compared', () => {
         finish: [{ number: 1, code: 'fine pen', where: 'the whole image', how: 'draw', purpose: 'line it' }],
       },
     );
+    expect(countAlike(before, after, compareRecipes(before, after)), 'scarf and boots').toBe(2);
     expect(compareRecipes(before, after)).toEqual([
       {
         element: null,

@@ -132,3 +132,8 @@ function lampChange(one: WrittenRecipe, other: WrittenRecipe): string {
     ? `light ${Math.round(from.azimuthDeg)}°, ${Math.round(from.heightDeg)}° high → ${Math.round(to.azimuthDeg)}°, ${Math.round(to.heightDeg)}° high`
     : 'the lamp stands a little elsewhere';
 }
+
+/** How many elements of two recipes say the same in both. @param differences of the two. */
+export function countAlike(one: WrittenRecipe, other: WrittenRecipe, differences: readonly RecipeDifference[]): number {
+  return matched(one.elements, other.elements).length - differences.filter(({ element }) => element !== null).length;
+}

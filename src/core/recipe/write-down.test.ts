@@ -84,6 +84,24 @@ describe('a recipe written down', () => {
     expect(first?.ladder.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 3);
   });
 
+  it('cuts words that are longer than what is kept, so that a picture of very many parts is kept too', () => {
+    const long = { ...own, elements: [] };
+    expect(writtenRecipeSchema.safeParse(long).success).toBe(true);
+    const base = madeUpPicture({ elements: [scarf] });
+    const coloured = colouredPicture(base);
+    const make = madeUpMake(base);
+    const recipe = writtenPlan(make, coloured, [], table);
+    const [first] = recipe.elements;
+    if (!first) expect.fail();
+    const wordy = { ...first, marks: first.marks.map((mark) => ({ ...mark, where: 'on the left one along its edge, '.repeat(200) })) };
+    const down = writeDown({
+      ...{ make, picture: coloured, table, writtenOn: '2026-11-29' },
+      recipe: { ...recipe, elements: [wordy] },
+      rack: { lines: [], markers: [] },
+    });
+    expect(writtenRecipeSchema.parse(down).elements[0]?.marks[0]?.where.length).toBeLessThanOrEqual(2000);
+  });
+
   it('another reading or paper makes another one, and the comparison says so; the file leaves out what is only assumed', () => {
     const anew = written({ lab80: 86, paper: 'Oatfield' });
     expect(compareRecipes(own, anew).flatMap(({ words }) => words)).toEqual(

@@ -2,7 +2,8 @@ import type { ColouredPicture } from '#model/coloured-picture';
 import type { Make } from '#model/make';
 import type { MarkerLine } from '#model/marker';
 import { noSupplies, type Supplies } from '#model/supplies';
-import type { WrittenElement, WrittenMark, WrittenMarker, WrittenRecipe } from '#model/written-recipe';
+import { cleanText } from '#model/text';
+import { mostInRecipe, type WrittenElement, type WrittenMark, type WrittenMarker, type WrittenRecipe } from '#model/written-recipe';
 import { layerCoats } from '#core/colour/coats';
 import { lineColourWords } from '#core/colour/line-colour';
 import { byId } from '#core/make/by-id';
@@ -44,8 +45,14 @@ const bare = <T extends object>(row: T): T => Object.fromEntries(Object.entries(
 const tenth = (value: number): number => Math.round(value * 10) / 10;
 const hundredth = (value: number): number => Math.round(value * 100) / 100;
 
+/** Words as they are kept: those of an element of very many parts are cut. */
+const said = (text: string): string => cleanText(text, mostInRecipe.words);
+
 const markOf = ({ number, code, where, how, purpose, reach, minds }: RecipeMark): WrittenMark =>
-  bare({ number, code, where, how, purpose, reach: reach === '' ? undefined : reach, minds: some(minds) });
+  bare({
+    ...{ number, code: cleanText(code, 80), where: said(where), how: said(how), purpose: said(purpose) },
+    ...{ reach: reach === '' ? undefined : said(reach), minds: some(minds.map(said)) },
+  });
 
 function markerOf(
   id: string,
@@ -92,7 +99,7 @@ function elementOf(element: RecipeElement, { picture, table, seen }: ToWriteDown
       bare({ markerId, code, role, share: Math.round(share * 1e4) / 1e4, where }),
     ),
     darker: element.darker,
-    notes: some(element.notes),
+    notes: some(element.notes.map(said)),
     marks: element.marks.map(markOf),
   });
 }
@@ -103,10 +110,10 @@ function orderOf(picture: ColouredPicture, order: MakeOrder): WrittenRecipe['ord
   return own.map(({ blend, why }) => {
     const part = blend.items.length === 1 ? blend.items[0]?.part : null;
     return {
-      name: part ? `${blend.name}, part ${part} of ${blend.areas}` : blend.name,
-      codes: [...new Set(blend.marks.map(({ mark }) => mark.code))],
+      name: said(part ? `${blend.name}, part ${part} of ${blend.areas}` : blend.name),
+      codes: [...new Set(blend.marks.map(({ mark }) => mark.code))].slice(0, 60),
       marks: blend.marks.length,
-      why: why.words,
+      why: said(why.words),
     };
   });
 }
@@ -140,7 +147,7 @@ export function writeDown(given: ToWriteDown): WrittenRecipe {
     paper: colouring.paper,
     lineInk,
     lineHex,
-    minds: some(minds),
+    minds: some(minds.map(said)),
     markers: [...used].map(([id, code]) => markerOf(id, code, markers, lines)),
     elements: recipe.elements.map((element) => elementOf(element, given)),
     finish: some(recipe.finish.map(markOf)),

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import * as z from 'zod/mini';
 import { counted } from '#core/make/counted';
-import { compareRecipes } from '#core/recipe/compare-recipes';
+import { compareRecipes, countAlike } from '#core/recipe/compare-recipes';
 import { titleOfRecipe } from '#core/recipe/recipe-in-short';
 import { fetchRecipe, recipeAddress } from '#islands/shared/recipe-calls.ts';
 import { RecipePicture } from '#islands/shared/recipe-picture.tsx';
@@ -51,7 +51,7 @@ function Compared({ one, other }: { one: ReadRecipe; other: ReadRecipe }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const differences = compareRecipes(one.kept.recipe, other.kept.recipe);
   const changed = differences.flatMap(({ element }) => element ?? []);
-  const same = one.kept.recipe.elements.length - changed.length;
+  const same = countAlike(one.kept.recipe, other.kept.recipe, differences);
   const numbersOf = ({ kept }: ReadRecipe) =>
     kept.recipe.elements.flatMap(({ name }, index) => ((chosen === null ? changed.includes(name) : name === chosen) ? [index + 1] : []));
   return (
@@ -83,8 +83,9 @@ function Compared({ one, other }: { one: ReadRecipe; other: ReadRecipe }) {
           {same > 0 && <span className="font-text text-base font-normal text-soft"> · {counted(same, 'element')} alike</span>}
         </h2>
         <dl className="mt-2 divide-y divide-edge border-y border-edge">
-          {differences.map(({ element, words }) => (
-            <div key={element ?? ''} className="grid gap-x-4 py-2 sm:grid-cols-[14rem_minmax(0,1fr)]" data-differs={element ?? 'all'}>
+          {differences.map(({ element, words }, place) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: two elements may share a name.
+            <div key={place} className="grid gap-x-4 py-2 sm:grid-cols-[14rem_minmax(0,1fr)]" data-differs={element ?? 'all'}>
               <dt>
                 {element === null ? (
                   <strong>All of it</strong>

@@ -70,7 +70,7 @@ function RecipesScreenWhole() {
         <ul className="grid gap-4 lg:grid-cols-2">
           {recipes?.map((recipe) => (
             <li key={recipe.id}>
-              <RecipeCard recipe={recipe} href={recipeAddress(recipe.id)}>
+              <RecipeCard recipe={recipe} href={recipeAddress(recipe.id)} heading="h2">
                 <p className="mt-auto flex gap-3">
                   <a href={recipeAddress(recipe.id)} className={buttonLook('plain')}>
                     Open

@@ -1,10 +1,19 @@
+import type { ReactNode } from 'react';
 import { counted } from '#core/make/counted';
 import type { ListedRecipe } from '#model/api/recipes';
 import { MiniRail } from '#ui/ladder/mini-rail.tsx';
 import { lookAddress } from './recipe-calls';
 
+type Props = {
+  recipe: ListedRecipe;
+  href?: string;
+  /** Its heading among those of the page. */
+  heading: 'h2' | 'h3';
+  children?: ReactNode;
+};
+
 /** What a list tells of a kept recipe: its picture, its ladders in miniature, and when it was kept and on what. */
-export function RecipeCard({ recipe, href, children }: { recipe: ListedRecipe; href?: string; children?: React.ReactNode }) {
+export function RecipeCard({ recipe, href, heading: Heading, children }: Props) {
   const { id, title, number, keptAt, paper, tags, isFavourite, hasLook, photo, elements, elementCount, makeId } = recipe;
   const rail = elements.map(({ name, rungs }) => ({ element: name, rungs }));
   const address = photo ? `/api/recipes/${id}/photo` : hasLook ? lookAddress(id) : null;
@@ -24,7 +33,7 @@ export function RecipeCard({ recipe, href, children }: { recipe: ListedRecipe; h
         )}
       </div>
       <div className="flex min-w-0 flex-col gap-1 px-4 py-2.5">
-        <h3 className="text-lg leading-tight">
+        <Heading className="text-lg leading-tight">
           {href ? (
             <a href={href} className="hover:underline">
               {name}
@@ -32,7 +41,7 @@ export function RecipeCard({ recipe, href, children }: { recipe: ListedRecipe; h
           ) : (
             name
           )}
-        </h3>
+        </Heading>
         <p className="text-sm text-soft">
           {makeId === '' ? 'From a file' : `Version ${number}`}, {keptAt.slice(0, 10)}
           {paper && `, on ${paper}`}. {counted(elementCount, 'element')}.{tags.length > 0 && ` ${tags.map((tag) => `#${tag}`).join(' ')}`}

@@ -122,7 +122,9 @@ export async function findRecipes(database: Database, asked: FindRecipes): Promi
     unreadable.push(row.id);
     return [];
   });
-  if (Object.keys(asked).length > 0) return { recipes, total: Number(rows[0]?.total ?? 0), unreadable };
+  const { from: _from, most: _most, ...filters } = asked;
+  if (Object.keys(filters).length > 0) return { recipes, total: Number(rows[0]?.total ?? 0), unreadable };
+  // Where nothing is asked for, none is silently missing.
   const lost = await database.sequelize.query<{ id: string }>(
     'SELECT id FROM kept_recipes k WHERE NOT EXISTS (SELECT 1 FROM recipe_finds f WHERE f.recipe_id = k.id) LIMIT 20',
     { type: QueryTypes.SELECT },

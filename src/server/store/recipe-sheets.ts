@@ -1,5 +1,6 @@
 import type { RecipeSheet } from '#model/api/recipes';
 import { keptRecipeSchema, type KeptRecipe } from '#model/kept-recipe';
+import { downloadName } from '#core/make/download-name';
 import { titleOfRecipe } from '#core/recipe/recipe-in-short';
 import type { Database } from '#server/db/database';
 import { workshop } from '#server/decode/workshop';
@@ -16,6 +17,11 @@ async function blobOf(database: Database, picture: { sha256: string; widthPx: nu
   return { ...picture, bytes: new Uint8Array((await readBlob(database, picture.sha256)).bytes) };
 }
 
+/** A text as a header takes it (RFC 8187, 3.2.1: only its letters, digits and some signs stand as they are). */
+function extValue(text: string): string {
+  return encodeURIComponent(text).replaceAll(/['()*]/g, (sign) => `%${sign.charCodeAt(0).toString(16).toUpperCase()}`);
+}
+
 /** A PDF of a recipe, made by a process of its own. @param asker leaves: nobody waits any more. */
 async function printed(
   database: Database,
@@ -25,12 +31,13 @@ async function printed(
   asker: Asker,
 ): Promise<Response> {
   const of = { recipe, title, bandMap: await blobOf(database, pictures.bandMap), look: await blobOf(database, pictures.look) };
+  const name = extValue(downloadName(title, wish.sheet === 'desk' ? 'recipe' : wish.sheet, recipe.writtenOn ?? '', 'pdf'));
   const pdf = await workshop().work('recipeSheet', { of, wish }, asker);
   return new Response(new Uint8Array(pdf), {
     headers: {
       'content-security-policy': pdfPolicy,
       'content-type': 'application/pdf',
-      'content-disposition': `inline; filename="recipe-${wish.sheet}.pdf"; filename*=UTF-8''${encodeURIComponent(`${title}, ${recipe.writtenOn ?? ''}`.slice(0, 120))}.pdf`,
+      'content-disposition': `inline; filename="recipe-${wish.sheet}.pdf"; filename*=UTF-8''${name}`,
       'cache-control': 'no-store',
     },
   });

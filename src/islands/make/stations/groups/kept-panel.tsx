@@ -79,7 +79,7 @@ function ChooseRecipe({ onChoose }: { onChoose: (id: string) => void }) {
       <ul className="space-y-3">
         {found.data?.recipes.map((recipe) => (
           <li key={recipe.id}>
-            <RecipeCard recipe={recipe}>
+            <RecipeCard recipe={recipe} heading="h3">
               <p>
                 <Button onClick={() => onChoose(recipe.id)}>Lay it onto this picture</Button>
               </p>

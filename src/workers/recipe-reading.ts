@@ -63,14 +63,14 @@ function readVersion3({ recipe }: { recipe?: unknown }): ReadRecipe {
 export function readRecipe(bytes: Uint8Array): ReadRecipe {
   if (bytes.length > mostRecipeBytes)
     throw new RangeError(`The file is larger than ${mostRecipeBytes / 1024 / 1024} MB: that is no recipe.`);
-  if (bytes.length === 0) throw new RangeError('The file is empty. Save the recipe again (“Save as a file” at Recipe) and bring that in.');
+  if (bytes.length === 0) throw new RangeError('The file is empty. Save the recipe again (“Save as …” at Recipe) and bring that in.');
   let value: unknown;
   try {
     checkJsonBounds(bytes, recipeBounds);
     value = JSON.parse(new TextDecoder('utf-8').decode(bytes));
   } catch (error) {
     if (error instanceof RangeError) throw new RangeError(`${notOurs.slice(0, -1)}: ${error.message}.`);
-    throw new RangeError('The file is not valid JSON. Save the recipe again (“Save as a file” at Recipe) and bring that file in.');
+    throw new RangeError('The file is not valid JSON. Save the recipe again (“Save as …” at Recipe) and bring that file in.');
   }
   const { version, format } = (value ?? {}) as { version?: unknown; format?: unknown };
   if (format !== 'aquachrome-recipe' || typeof version !== 'number') throw new RangeError(notOurs);

@@ -4,13 +4,12 @@ import { counted } from '#core/make/counted';
 import { compareRecipes, countAlike } from '#core/recipe/compare-recipes';
 import { titleOfRecipe } from '#core/recipe/recipe-in-short';
 import { fetchRecipe, recipeAddress } from '#islands/shared/recipe-calls.ts';
+import { PageOfKept } from '#islands/shared/page-of-kept.tsx';
 import { RecipePicture } from '#islands/shared/recipe-picture.tsx';
 import { useFetched } from '#islands/shared/use-fetched.ts';
 import { idSchema } from '#model/id';
 import type { ReadRecipe } from '#model/api/recipes';
-import { Button } from '#ui/controls/button.tsx';
 import { asPage } from '#ui/words/error-boundary.tsx';
-import { ProblemNotice } from '#ui/words/notice.tsx';
 
 const askedSchema = z.object({ one: idSchema, other: idSchema });
 
@@ -20,30 +19,19 @@ function CompareScreenWhole() {
   const ids = asked.success ? asked.data : null;
   const one = useFetched(ids ? `recipe ${ids.one}` : null, () => fetchRecipe(ids?.one ?? ''));
   const other = useFetched(ids ? `recipe ${ids.other}` : null, () => fetchRecipe(ids?.other ?? ''));
-  const problem = one.problem ?? other.problem;
   return (
-    <div className="mx-auto max-w-[92rem] px-4 pb-12 sm:px-8">
-      <header className="flex flex-wrap items-end gap-x-6 gap-y-2 py-4">
-        <a href="/recipes" className="flex min-h-11 items-center font-display font-semibold underline decoration-2 underline-offset-4">
-          Recipes
-        </a>
-        <h1 className="flex-1 text-3xl">Two recipes</h1>
-      </header>
+    <PageOfKept
+      back={{ href: '/recipes', name: 'Recipes' }}
+      heading="Two recipes"
+      problem={one.problem ?? other.problem}
+      onAgain={() => {
+        one.again();
+        other.again();
+      }}
+    >
       {!ids && <p className="bg-paper p-6">Two recipes are put beside each other on the page of the recipes: choose them there.</p>}
-      {problem && (
-        <ProblemNotice problem={problem}>
-          <Button
-            onClick={() => {
-              one.again();
-              other.again();
-            }}
-          >
-            Try again
-          </Button>
-        </ProblemNotice>
-      )}
       {one.data && other.data && <Compared one={one.data} other={other.data} />}
-    </div>
+    </PageOfKept>
   );
 }
 

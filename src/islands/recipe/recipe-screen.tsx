@@ -3,6 +3,7 @@ import { lampWords } from '#core/light/lamp-words';
 import { titleOfRecipe } from '#core/recipe/recipe-in-short';
 import { cautions } from '#core/technique/cautions';
 import { addressOf } from '#islands/shared/make-address.ts';
+import { PageOfKept } from '#islands/shared/page-of-kept.tsx';
 import { PrintRecipe } from '#islands/shared/print-recipe.tsx';
 import { compareAddress, fetchRecipe, recipeAddress, throwRecipeAway } from '#islands/shared/recipe-calls.ts';
 import { RecipePicture } from '#islands/shared/recipe-picture.tsx';
@@ -25,20 +26,12 @@ function RecipeScreenWhole({ recipeId }: { recipeId: string }) {
   const point = (number: number) => setPointed(number === pointed ? null : number);
   const out = pointed === null ? [] : [pointed];
   return (
-    <div className="mx-auto max-w-[92rem] px-4 pb-12 sm:px-8">
-      <header className="flex flex-wrap items-end gap-x-6 gap-y-2 py-4">
-        <a href="/recipes" className="flex min-h-11 items-center font-display font-semibold underline decoration-2 underline-offset-4">
-          Recipes
-        </a>
-        <h1 className="flex-1 text-3xl">
-          {data ? titleOfRecipe(data.kept, data.notes) : problem ? 'This recipe cannot be shown now' : 'Recipe'}
-        </h1>
-      </header>
-      {problem && (
-        <ProblemNotice problem={problem}>
-          <Button onClick={again}>Try again</Button>
-        </ProblemNotice>
-      )}
+    <PageOfKept
+      back={{ href: '/recipes', name: 'Recipes' }}
+      heading={data ? titleOfRecipe(data.kept, data.notes) : problem ? 'This recipe cannot be shown now' : 'Recipe'}
+      problem={problem}
+      onAgain={again}
+    >
       {data && (
         <main className="grid gap-6 lg:grid-cols-2">
           <div className="space-y-3">
@@ -65,7 +58,7 @@ function RecipeScreenWhole({ recipeId }: { recipeId: string }) {
           </div>
         </main>
       )}
-    </div>
+    </PageOfKept>
   );
 }
 

@@ -1,5 +1,6 @@
 import { useDeferredValue, useState } from 'react';
 import { bringRecipeIn } from '#islands/shared/bring-recipe-in.ts';
+import { PageOfKept } from '#islands/shared/page-of-kept.tsx';
 import { ReadingNotice } from '#islands/shared/reading-notice.tsx';
 import { compareAddress, fetchFound, findAddress, recipeAddress } from '#islands/shared/recipe-calls.ts';
 import { RecipeCard } from '#islands/shared/recipe-card.tsx';
@@ -29,21 +30,9 @@ function RecipesScreenWhole() {
   const put = (id: string) => setBeside(beside.includes(id) ? beside.filter((one) => one !== id) : [...beside.slice(-1), id]);
   const [one, other] = beside;
   return (
-    <div className="mx-auto max-w-[92rem] px-4 pb-12 sm:px-8">
-      <header className="flex flex-wrap items-end gap-x-6 gap-y-2 py-4">
-        <a href="/" className="flex min-h-11 items-center font-display font-semibold underline decoration-2 underline-offset-4">
-          Table
-        </a>
-        <h1 className="flex-1 text-3xl">Recipes</h1>
-        <BringIn />
-      </header>
+    <PageOfKept back={{ href: '/', name: 'Table' }} heading="Recipes" problem={found.problem} onAgain={found.again} acts={<BringIn />}>
       <main className="space-y-4">
         <RecipeSearch wish={wish} onWish={setWish} />
-        {found.problem && (
-          <ProblemNotice problem={found.problem}>
-            <Button onClick={found.again}>Try again</Button>
-          </ProblemNotice>
-        )}
         {found.data && found.data.unreadable.length > 0 && (
           <p role="alert" className="bg-paper px-4 py-2">
             {found.data.unreadable.length} of them are kept and cannot be read here. They stay as they are.
@@ -93,7 +82,7 @@ function RecipesScreenWhole() {
           </p>
         )}
       </main>
-    </div>
+    </PageOfKept>
   );
 }
 

@@ -13,7 +13,7 @@ import { mostSupplyName } from './supplies';
 import { textSchema } from './text';
 
 /** Bounds of a recipe that is written down: as many elements as a picture has, and more marks than any of them gets. */
-export const mostInRecipe = { elements: 2000, marks: 400, markers: 2000, blends: 4000, words: 2000 } as const;
+export const mostInRecipe = { elements: 2000, marks: 400, markers: 16_000, blends: 4000, words: 2000 } as const;
 
 const words = textSchema(mostInRecipe.words);
 const manyWords = z.array(words).check(z.maxLength(60));

@@ -13,7 +13,7 @@ import {
 } from '#model/written-recipe';
 import { checkJsonBounds } from '#core/bytes/json-bounds';
 import type { ShownMarker } from '#core/markers/assumed-colour';
-import { type InRack, ladderInRack } from '#core/recipe/lay-onto';
+import { type InRack, laddersInRack } from '#core/recipe/lay-onto';
 import { recipeFrom2 } from '#core/recipe/recipe-from-2';
 
 const recipeBounds = { depth: 12, values: 1_000_000 };
@@ -98,9 +98,9 @@ export function translateRecipe(
   markers: readonly ShownMarker[],
   onProgress: (share: number) => void,
 ): TranslatedElement[] {
-  const allowed = only && new Set(only);
+  const inRack = laddersInRack({ markers: written }, { lines, markers }, only && new Set(only));
   return elements.map((element, place) => {
     if (place % 10 === 0) onProgress(place / elements.length);
-    return { name: element.name, found: ladderInRack(element, { markers: written }, { lines, markers }, allowed) };
+    return { name: element.name, found: inRack(element) };
   });
 }

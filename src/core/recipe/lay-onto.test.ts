@@ -3,7 +3,7 @@ import type { ShownMarker } from '#core/markers/assumed-colour';
 import type { MarkerLine } from '#model/marker';
 import { madeUpWritten, madeUpWrittenElement } from '../../../tests/made-up-recipe';
 import { readyRules } from '#core/markers/code-rule';
-import { ladderInRack, proposeLadders } from './lay-onto';
+import { laddersInRack, proposeLadders } from './lay-onto';
 
 /** The badger's elements, with the paper that each takes. */
 const badger = (
@@ -105,6 +105,14 @@ const marker = (id: string, code: string, L: number, more: Partial<ShownMarker> 
   ...{ id, code, lineId: 'l1', owned: true, lab: { L, a: 20, b: 20 }, colourSource: 'measured', shownSource: 'measured' },
   ...more,
 });
+/** The scarf's ladder in a rack. */
+const ladderInRack = (
+  element: Parameters<ReturnType<typeof laddersInRack>>[0],
+  recipe: Parameters<typeof laddersInRack>[0],
+  rack: Parameters<typeof laddersInRack>[1],
+  only?: ReadonlySet<string>,
+) => laddersInRack(recipe, rack, only)(element);
+
 const written = madeUpWritten([madeUpWrittenElement('Scarf', [90, 60, 30])], { line: line.name });
 const [scarf] = written.elements;
 if (!scarf) throw new Error('A made-up recipe has its element.');

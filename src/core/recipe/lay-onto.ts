@@ -128,39 +128,39 @@ function markersInRack(
 export type InRack = (Instead & { isAsWritten: boolean }) | { problem: string };
 
 /**
- * The ladder of an element of a recipe in the rack as it is now: markers that are there and can be used stay, the others are translated by the colours that they had when
+ * Tells the ladder of an element of a recipe in the rack as it is now: markers that are there and can be used stay, the others are translated by the colours that they had when
  * the recipe was written.
  * @param only these markers alone may be used, by id. Default: the whole rack.
  */
-export function ladderInRack(
-  element: Pick<WrittenElement, 'ladder' | 'order'>,
+export function laddersInRack(
   recipe: Pick<WrittenRecipe, 'markers'>,
   rack: { lines: readonly MarkerLine[]; markers: readonly ShownMarker[] },
   only?: ReadonlySet<string>,
-): InRack {
-  const [written, here] = [byId(recipe.markers), markersInRack(recipe, rack)];
-  const usable = new Set<string>();
-  const rungs = element.ladder.map(({ markerId, code }) => {
-    const marker = here.get(markerId);
-    if (!marker || !isUsable(marker) || (only && !only.has(marker.id))) return { markerId, code };
-    usable.add(marker.id);
-    return { markerId: marker.id, code: marker.code };
-  });
-  const ladder: Ladder = { rungs, ...(element.order ? { order: element.order } : {}) };
-  const now = byId(rack.markers);
-  const isAsWritten = usable.size === rungs.length;
-  // What is there is compared with itself: read anew it is still the marker that was written.
-  const colours = rungs.map((rung, place) =>
-    usable.has(rung.markerId) ? now.get(rung.markerId)?.lab : written.get(element.ladder[place]?.markerId ?? '')?.lab,
-  );
-  if (isAsWritten && colours.some((lab) => !lab)) return { ...asItIs(ladder, now), isAsWritten };
-  const leftOut = new Set(rungs.map(({ markerId }) => markerId).filter((id) => !usable.has(id)));
-  const options = { leftOut, ...(only ? { only } : {}) };
-  const found = insteadOf(ladder, colours, rack.markers, { ...options, restStays: true });
-  if (!('problem' in found)) return { ...found, isAsWritten };
-  if (isAsWritten) return { ...asItIs(ladder, now), isAsWritten };
-  const freely = insteadOf(ladder, colours, rack.markers, options);
-  return 'problem' in freely ? freely : { ...freely, isAsWritten: false };
+): (element: Pick<WrittenElement, 'ladder' | 'order'>) => InRack {
+  const [written, here, now] = [byId(recipe.markers), markersInRack(recipe, rack), byId(rack.markers)];
+  return (element) => {
+    const usable = new Set<string>();
+    const rungs = element.ladder.map(({ markerId, code }) => {
+      const marker = here.get(markerId);
+      if (!marker || !isUsable(marker) || (only && !only.has(marker.id))) return { markerId, code };
+      usable.add(marker.id);
+      return { markerId: marker.id, code: marker.code };
+    });
+    const ladder: Ladder = { rungs, ...(element.order ? { order: element.order } : {}) };
+    const isAsWritten = usable.size === rungs.length;
+    // What is there is compared with itself: read anew it is still the marker that was written.
+    const colours = rungs.map((rung, place) =>
+      usable.has(rung.markerId) ? now.get(rung.markerId)?.lab : written.get(element.ladder[place]?.markerId ?? '')?.lab,
+    );
+    if (isAsWritten && colours.some((lab) => !lab)) return { ...asItIs(ladder, now), isAsWritten };
+    const leftOut = new Set(rungs.map(({ markerId }) => markerId).filter((id) => !usable.has(id)));
+    const options = { leftOut, ...(only ? { only } : {}) };
+    const found = insteadOf(ladder, colours, rack.markers, { ...options, restStays: true });
+    if (!('problem' in found)) return { ...found, isAsWritten };
+    if (isAsWritten) return { ...asItIs(ladder, now), isAsWritten };
+    const freely = insteadOf(ladder, colours, rack.markers, options);
+    return 'problem' in freely ? freely : { ...freely, isAsWritten: false };
+  };
 }
 
 /** All of its markers, unchanged, whatever is known of their colours. */

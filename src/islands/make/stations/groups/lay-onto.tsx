@@ -21,6 +21,8 @@ import { Translated } from './translated';
 
 /** A ladder of the recipe is named by its place; this is none. */
 const none = -1;
+/** Ladders offered for an element, beside the one that is proposed; of a longer recipe the others are taken in hand below. */
+const mostOffered = 100;
 
 /** A kept recipe laid onto this picture: which element gets which of its ladders, with the markers that are there now; each mended by a tap. */
 export function LayOnto({ useMake, useGroups, make, picture, table, read }: GroupsProps & { read: ReadRecipe }) {
@@ -79,9 +81,14 @@ export function LayOnto({ useMake, useGroups, make, picture, table, read }: Grou
   };
   const given = [...ladders].filter(([id]) => picture.elements.some((own) => own.id === id && sameLadder(own.ladder, ladders.get(id))));
   const waiting = new Map([...ladders].filter(([id]) => !given.some(([other]) => other === id)));
-  const options = [
+  const offered = useMemo(
+    () => recipe.elements.slice(0, mostOffered).map(({ name }, place) => ({ value: place, name: `${place + 1} ${name}` })),
+    [recipe],
+  );
+  const optionsWith = (from: number) => [
     { value: none, name: 'nothing of it' },
-    ...recipe.elements.map(({ name }, place) => ({ value: place, name: `${place + 1} ${name}` })),
+    ...offered,
+    ...(from >= mostOffered ? [{ value: from, name: `${from + 1} ${recipe.elements[from]?.name ?? ''}` }] : []),
   ];
   const { paper } = picture.colouring;
   return (
@@ -131,7 +138,7 @@ export function LayOnto({ useMake, useGroups, make, picture, table, read }: Grou
                   label={`Ladder for ${element.name}`}
                   labelAt="hidden"
                   isSmall
-                  options={options}
+                  options={optionsWith(from)}
                   value={from}
                   onChoose={(place) => setMended(new Map(mended).set(element.id, place))}
                 />

@@ -1,5 +1,6 @@
 import { strToU8, zipSync } from 'fflate';
 import type { Layer, LayerGroup } from './picture-layers';
+import { escaped } from './xml-text';
 
 type Size = { widthPx: number; heightPx: number };
 
@@ -17,9 +18,6 @@ export type OpenRasterGiven = Size & {
   thumbnail: Uint8Array;
   encode: EncodePng;
 };
-
-const escaped = (text: string): string =>
-  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
 
 /**
  * A layered picture as an OpenRaster file (OpenRaster Specification 0.0.6, freedesktop.org: a zip with the media type first and not packed, `stack.xml`, layers as PNG,

@@ -1,5 +1,6 @@
 import { contours } from 'd3';
 import simplify from 'simplify-js';
+import { escaped } from './xml-text';
 
 /** A shape of an SVG: polygons with their holes, in mm. */
 export type Shape = { name: string; fillHex: string; rings: readonly (readonly (readonly [xMm: number, yMm: number])[])[] };
@@ -37,9 +38,6 @@ export function outlinesOf(
 }
 
 const hundredth = (mm: number): number => Math.round(mm * 100) / 100;
-const escaped = (text: string): string =>
-  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
-
 export type SvgOptions = {
   widthMm: number;
   heightMm: number;

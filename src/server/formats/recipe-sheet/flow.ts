@@ -1,5 +1,5 @@
 import type { RecipeSheet } from '#model/api/recipes';
-import type { Pdf } from '../pdf-document';
+import { type Pdf, ptPerMm } from '../pdf-document';
 
 /** Sizes of sheets in mm (ISO 216 for A4 and A5; ANSI/ASME Y14.1 for Letter, halved). */
 export const sheetSizes: Record<RecipeSheet['paper'], { widthMm: number; heightMm: number }> = {
@@ -130,7 +130,7 @@ export function rule(pdf: Pdf): Piece {
   return { heightMm: 1.6, draw: (xMm, yMm, widthMm) => drawLine(pdf, [xMm, yMm + 0.5], [xMm + widthMm, yMm + 0.5], 0.25), holds: true };
 }
 
-const pt = (mm: number): number => (mm * 72) / 25.4;
+const pt = (mm: number): number => mm * ptPerMm;
 
 /** A line between two places, in mm. */
 export function drawLine(

@@ -188,6 +188,12 @@ describe('the sheets of a recipe, opened by poppler', () => {
       expect((await written({ recipe: madeUpWritten([]), title: 'Empty' }, { paper: 'A5', sheet })).pages).toBe(1);
   });
 
+  it('codes with a space in them are told apart where they stand in a line', async () => {
+    const recipe = madeUpWritten([madeUpWrittenElement('Scarf', [90, 60])]);
+    const { text } = await written({ recipe, title: 'One' }, { paper: 'A5', sheet: 'card' });
+    expect(text).toContain('SCARF 90 · SCARF 60');
+  });
+
   it('a code as long as a line goes on in the next, and none of it is lost', async () => {
     const element = madeUpWrittenElement('Hat', [80]);
     const code = `${'LONG'.repeat(18)} 60`;

@@ -8,9 +8,9 @@ const shownElements = 10;
 /** What of a list's row follows from the recipe and its notes. */
 export type RecipeInShort = Omit<ListedRecipe, 'id' | 'makeId' | 'makeName' | 'number' | 'keptAt'>;
 
-/** What a kept recipe is called: by the maker, or by its make, its picture and its colouring. */
+/** What a kept recipe is called: by the maker, or by its make, its picture and its colouring, each name once. */
 export function titleOfRecipe({ recipe }: Pick<KeptRecipe, 'recipe'>, { name }: Pick<RecipeNotes, 'name'>): string {
-  return name ?? [recipe.make, recipe.picture.name, recipe.colouring ?? ''].filter((part) => part !== '').join(', ');
+  return name ?? [...new Set([recipe.make, recipe.picture.name, recipe.colouring ?? ''])].filter((part) => part !== '').join(', ');
 }
 
 /** A kept recipe as a row of a list. */

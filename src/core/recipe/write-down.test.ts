@@ -8,6 +8,7 @@ import { colouredPicture } from '#core/make/coloured';
 import { madeUpMake, madeUpPicture, madeUpTable } from '../../../tests/made-up-make';
 import { compareRecipes } from './compare-recipes';
 import { recipeFile } from './recipe-file';
+import { titleOfRecipe } from './recipe-in-short';
 import { writeDown } from './write-down';
 
 const line: MarkerLine = { id: 'l1', name: 'Larkmere (invented)', rule: readyRules.plainNumber };
@@ -82,6 +83,12 @@ describe('a recipe written down', () => {
     expect(first?.kind).toBe('sleeve');
     expect(first?.marks.length).toBeGreaterThan(2);
     expect(first?.ladder.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 3);
+  });
+
+  it('is called by its make and its picture, each name once, or as its maker calls it', () => {
+    expect(titleOfRecipe({ recipe: { ...own, picture: { ...own.picture, name: 'Kite' } } }, {})).toBe('The make, Kite');
+    expect(titleOfRecipe({ recipe: { ...own, picture: { ...own.picture, name: own.make } } }, {})).toBe('The make');
+    expect(titleOfRecipe({ recipe: own }, { name: 'Spring' })).toBe('Spring');
   });
 
   it('cuts words that are longer than what is kept, so that a picture of very many parts is kept too', () => {

@@ -5,7 +5,7 @@ import { byId } from '#core/make/by-id';
 import { counted } from '#core/make/counted';
 import { cautions } from '#core/technique/cautions';
 import { elementPieces, mapFigures, markPieces } from './element-block';
-import { type Flow, type Piece, rule, space, textPieces } from './flow';
+import { codesInLine, type Flow, type Piece, rule, space, textPieces } from './flow';
 import { ledPicture } from './led-picture';
 import type { SheetOf } from './sheet-of';
 
@@ -65,7 +65,7 @@ function endPieces(flow: Flow, recipe: WrittenRecipe): Piece[][] {
       ? [
           [
             ...heading('In which order'),
-            ...order.flatMap(({ name, codes, why }, index) => text(`${index + 1}  ${name}: ${codes.join(' ')}. ${why}`)),
+            ...order.flatMap(({ name, codes, why }, index) => text(`${index + 1}  ${name}: ${codesInLine(codes)}. ${why}`)),
           ],
         ]
       : []),

@@ -122,6 +122,9 @@ export function textPieces(
 /** The number of an element before its name, however that is read (Unicode Bidirectional Algorithm: a mark that is read from the left parts them). */
 export const numbered = (number: number, name: string): string => `${number}\u200E ${name}`;
 
+/** Codes beside each other: parted by a dot where one of them has a space in it. */
+export const codesInLine = (codes: readonly string[]): string => codes.join(codes.some((code) => code.includes(' ')) ? ' · ' : ' ');
+
 /** Bare room. */
 export const space = (heightMm: number): Piece => ({ heightMm, draw: () => {} });
 

@@ -1,6 +1,6 @@
 import type { WrittenElement } from '#model/written-recipe';
 import { calloutsHeightMm, layCallouts, leaderStart } from '#core/sheet/callouts';
-import { drawBox, drawImage, drawLine, type Flow, textSizes, numbered } from './flow';
+import { codesInLine, drawBox, drawImage, drawLine, type Flow, textSizes, numbered } from './flow';
 import type { SheetOf } from './sheet-of';
 
 /** From the picture's room to its labels, between two labels, and between a label and its leader, in mm. */
@@ -19,7 +19,7 @@ export function ledPicture(flow: Flow, { recipe, look }: SheetOf, image: Buffer 
   const labels = recipe.elements.flatMap((element, index): Label[] => {
     if (!element.atMm) return [];
     const name = pdf.lines(numbered(index + 1, element.name), columnMm, pt, 'bold');
-    const codes = pdf.lines(element.ladder.map(({ code }) => code).join(' '), columnMm, pt, 'code');
+    const codes = pdf.lines(codesInLine(element.ladder.map(({ code }) => code)), columnMm, pt, 'code');
     const heightMm = (name.length + codes.length) * lineMm + labelGapMm;
     return [{ element, number: index + 1, at: element.atMm, name, codes, heightMm }];
   });

@@ -1,5 +1,5 @@
 import type { Pdf } from '../pdf-document';
-import { drawBox, type Flow, type Piece, textPieces, numbered } from './flow';
+import { codesInLine, drawBox, type Flow, type Piece, textPieces, numbered } from './flow';
 import type { SheetOf } from './sheet-of';
 
 /** A card for the back of the card or a recipe box (3 x 5 inches), its rim, the paper between two, and between its columns, in mm. */
@@ -11,7 +11,7 @@ const tallOf = (pieces: readonly Piece[]): number => pieces.reduce((sum, { heigh
 function elementBlocks(pdf: Pdf, { recipe }: SheetOf, widthMm: number): Piece[][] {
   return recipe.elements.map(({ name, ladder }, index) => [
     ...textPieces(pdf, numbered(index + 1, name), widthMm, { bold: true }),
-    ...textPieces(pdf, ladder.map(({ code }) => code).join(' '), widthMm, { code: true, indentMm: 3 }),
+    ...textPieces(pdf, codesInLine(ladder.map(({ code }) => code)), widthMm, { code: true, indentMm: 3 }),
   ]);
 }
 

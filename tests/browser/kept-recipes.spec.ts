@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { foundRecipesSchema } from '#model/api/recipes';
+import { foundRecipesSchema, readRecipeSchema } from '#model/api/recipes';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
 import { choose } from './choose';
 import { expectBandsShown } from './picture';
@@ -25,6 +25,18 @@ test('two versions are kept and compared, the first laid onto another picture wi
   await page.goto(`${lonely.address}${pilot}#recipe`);
   await keepVersion(page, 1);
   await expect(page.locator('[data-since="0"]')).toHaveText('This is version 1, as it was kept.');
+
+  // What it takes, with its pictures: less than 400 KB.
+  const { recipes } = foundRecipesSchema.parse(await (await page.request.get(`${lonely.address}/api/recipes`)).json());
+  const whole = await (await page.request.get(`${lonely.address}/api/recipes/${recipes[0]?.id}`)).body();
+  const { bandMap, look } = readRecipeSchema.parse(JSON.parse(whole.toString('utf8'))).kept.pictures;
+  const bytes = await Promise.all(
+    [bandMap, look].map(async (own) => (await page.request.get(`${lonely.address}/api/blobs/${own?.sha256}`)).body()),
+  );
+  const sizes = [whole, ...bytes].map(({ length }) => length);
+  console.log(`A version of the badger: ${sizes.join(' + ')} bytes of text, band map and look.`);
+  expect(Math.min(...sizes)).toBeGreaterThan(1_000);
+  expect(sizes.reduce((sum, own) => sum + own, 0)).toBeLessThan(400_000);
 
   // Another paper and another marker: what changed since is said at once.
   await choose(page.getByLabel('Paper', { exact: true }), 'Oatfield kraft');

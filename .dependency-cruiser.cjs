@@ -62,6 +62,7 @@ const coreRooms = {
   layers: ['colour', 'raster', 'scene'],
   plan: ['colour', 'make', 'raster', 'light', 'picture', 'scene', 'technique'],
   upgrade: ['make'],
+  bundle: ['bytes', 'make', 'markers'],
 };
 
 /** One screen does not reach into another: what they share lies in src/islands/shared. */

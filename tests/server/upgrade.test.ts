@@ -53,6 +53,7 @@ describe('a database of schema 1', () => {
       '009-hand',
       '010-colour-readings',
       '011-kept-recipes',
+      '012-unknown-fields',
     ]);
     const { revision, document, appliedBatchIds, steps } = await readMake(database, makeId);
     expect({ revision, steps, name: document.name, schema: document.schema }).toEqual({
@@ -108,7 +109,15 @@ describe('a database of schema 3', () => {
   beforeAll(async () => {
     const { database: own, applied } = await broughtToToday(from);
     database = own;
-    expect(applied).toEqual(['006-colourings', '007-belongings', '008-supplies', '009-hand', '010-colour-readings', '011-kept-recipes']);
+    expect(applied).toEqual([
+      '006-colourings',
+      '007-belongings',
+      '008-supplies',
+      '009-hand',
+      '010-colour-readings',
+      '011-kept-recipes',
+      '012-unknown-fields',
+    ]);
   });
   afterAll(async () => {
     await database.sequelize.close();

@@ -12,12 +12,15 @@ import type { MakeSummary } from '#model/make-summary';
 import type { CodeRule, ColourReading, Lab, MarkerEvent, PairNote, RackMarker } from '#model/marker';
 import type { Operation } from '#model/operation';
 import type { Picture } from '#model/picture';
+import type { UnknownFields } from '#model/unknown-fields';
 
 export interface MakeRow extends Model<InferAttributes<MakeRow>, InferCreationAttributes<MakeRow>> {
   id: string;
   revision: number;
   head: MakeHead;
   summary: MakeSummary;
+  /** What its file said beyond our schema when it came in. */
+  unknownFields: CreationOptional<UnknownFields | null>;
   createdAt: CreationOptional<Date>;
   updatedAt: CreationOptional<Date>;
 }
@@ -132,6 +135,7 @@ export function defineModels(sequelize: Sequelize): Models {
         revision: { type: INTEGER, allowNull: false },
         head: { type: JSONB, allowNull: false },
         summary: { type: JSONB, allowNull: false },
+        unknownFields: { type: JSONB, field: 'unknown_fields' },
         createdAt,
         updatedAt: { type: DATE, field: 'updated_at', allowNull: false },
       },

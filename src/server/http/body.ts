@@ -73,17 +73,19 @@ export async function readBytes(request: Request, mostBytes: number): Promise<Ui
 /** A large body that is there: on the disk, with its size and SHA-256. */
 export type Arrived = { file: Scratch; size: number; sha256: string };
 
-/**
- * Reads a large body onto the disk and works with it; the file is gone afterwards.
- * @throws ProblemError 413 or 408; 503 when too many are on their way.
- */
-export async function withArrived<T>(request: Request, mostBytes: number, work: (arrived: Arrived) => Promise<T>): Promise<T> {
+/** @throws ProblemError 503 when too many are on their way. */
+async function counted<T>(work: () => Promise<T>): Promise<T> {
   if (arriving >= mostArriving) throw tooBusy();
   arriving++;
-  const file = await openScratch().catch((error: unknown) => {
+  try {
+    return await work();
+  } finally {
     arriving--;
-    throw error;
-  });
+  }
+}
+
+async function ontoDisk(request: Request, mostBytes: number): Promise<Arrived> {
+  const file = await openScratch();
   try {
     const hash = createHash('sha256');
     let size = 0;
@@ -92,11 +94,31 @@ export async function withArrived<T>(request: Request, mostBytes: number, work: 
       size += piece.length;
       await file.write(piece);
     });
-    return await work({ file, size, sha256: hash.digest('hex') });
-  } finally {
-    arriving--;
+    return { file, size, sha256: hash.digest('hex') };
+  } catch (error) {
     await file.close();
+    throw error;
   }
+}
+
+/**
+ * Reads a large body onto the disk; whoever takes it closes the file.
+ * @throws ProblemError 413 or 408; 503 when too many are on their way.
+ */
+export function takeArrived(request: Request, mostBytes: number): Promise<Arrived> {
+  return counted(() => ontoDisk(request, mostBytes));
+}
+
+/** The same, and works with it; the file is gone afterwards. @throws ProblemError as `takeArrived` */
+export function withArrived<T>(request: Request, mostBytes: number, work: (arrived: Arrived) => Promise<T>): Promise<T> {
+  return counted(async () => {
+    const arrived = await ontoDisk(request, mostBytes);
+    try {
+      return await work(arrived);
+    } finally {
+      await arrived.file.close();
+    }
+  });
 }
 
 /** Reads and checks a JSON body. @throws ProblemError or ZodError when it does not fit. */

@@ -47,6 +47,19 @@ export async function readBlob(database: Database, sha256: string): Promise<Stor
   return { sha256, mediaType: row.mediaType, bytes: row.bytes };
 }
 
+/** A blob piece by piece. @throws ProblemError 404 when there is none. */
+export async function* blobPieces(database: Database, sha256: string): AsyncGenerator<Buffer> {
+  for (let from = 0; ; from += sliceBytes) {
+    const [row] = await database.sequelize.query<{ slice: Buffer }>(
+      'SELECT substring(bytes FROM $1::integer FOR $2::integer) AS slice FROM blobs WHERE sha256 = $3',
+      { bind: [from + 1, sliceBytes, sha256], type: QueryTypes.SELECT },
+    );
+    if (!row) throw notFound('such file');
+    yield row.slice;
+    if (row.slice.length < sliceBytes) return;
+  }
+}
+
 /**
  * Works with a large blob as a file, which is gone afterwards.
  * @param work is told its path, for processes of ours.
@@ -55,15 +68,8 @@ export async function readBlob(database: Database, sha256: string): Promise<Stor
 export async function withBlobFile<T>(database: Database, sha256: string, work: (path: string) => Promise<T>): Promise<T> {
   const file = await openScratch();
   try {
-    for (let from = 0; ; from += sliceBytes) {
-      const [row] = await database.sequelize.query<{ slice: Buffer }>(
-        'SELECT substring(bytes FROM $1::integer FOR $2::integer) AS slice FROM blobs WHERE sha256 = $3',
-        { bind: [from + 1, sliceBytes, sha256], type: QueryTypes.SELECT },
-      );
-      if (!row) throw notFound('such file');
-      await file.write(row.slice);
-      if (row.slice.length < sliceBytes) return await work(file.path);
-    }
+    for await (const slice of blobPieces(database, sha256)) await file.write(slice);
+    return await work(file.path);
   } finally {
     await file.close();
   }

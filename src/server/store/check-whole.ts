@@ -1,28 +1,19 @@
 import { Op, QueryTypes } from 'sequelize';
 import { keptKinds } from '#model/kept-kind';
 import { operationsSchema } from '#model/operation';
-import type { Picture } from '#model/picture';
 import { blobsNamed, blobsOfPicture } from '#core/make/blobs-named';
 import { OperationError } from '#core/make/operation-error';
-import { decodeRegionTable, indexTable } from '#core/make/region-tables';
-import { soundPicture } from '#core/make/rules';
 import { summaryOf } from '#core/make/summary';
-import { decodeLabelMap } from '#core/picture/label-map';
 import type { Database } from '#server/db/database';
 import { migrations } from '#server/db/migrations/index';
 import { problemOf } from '#server/http/problem';
-import { readBlob } from './blobs';
+import { faultOfPicture } from './fault-of-picture';
 import { checkKept } from './kept';
 import { readStored } from './make-rows';
 import { readRack } from './rack';
 import { renewFinds } from './recipe-finds';
 import { readSupplies } from './supplies';
 import { readSwatchSheets } from './swatch-sheets';
-
-/** Width and height as the header of a PNG states them (PNG Third Edition, 11.2.2 IHDR); null for what is none. */
-function pngSize(bytes: Buffer): [number, number] | null {
-  return bytes.length >= 24 && bytes.toString('latin1', 1, 4) === 'PNG' ? [bytes.readUInt32BE(16), bytes.readUInt32BE(20)] : null;
-}
 
 async function column(database: Database, sql: string): Promise<string[]> {
   const rows = await database.sequelize.query<{ value: string }>(sql, { type: QueryTypes.SELECT });
@@ -42,22 +33,6 @@ export function checkVersion(applied: readonly string[] | null): void {
     throw new Error('The file was written by a newer Aquachrome. Update this one, then restore it.');
   if (applied.some((name) => known.slice(0, applied.length).includes(name) === false))
     throw new Error('The file misses a part of its own history. It cannot be read.');
-}
-
-/** What is wrong with a picture that its schema does not say: its areas, their map, the scan. @returns words, or null. */
-async function faultOfPicture(database: Database, picture: Picture): Promise<string | null> {
-  const { grey, regionMap } = picture;
-  const size = pngSize((await readBlob(database, grey.sha256)).bytes);
-  if (size?.[0] !== grey.widthPx || size[1] !== grey.heightPx) return 'its scan is not the one that it tells of';
-  if (!regionMap) {
-    soundPicture(picture, undefined);
-    return null;
-  }
-  const table = indexTable(decodeRegionTable((await readBlob(database, regionMap.table)).bytes));
-  soundPicture(picture, table);
-  if (table.table.regions.length !== regionMap.count) return 'its areas are not as many as it tells of';
-  const labels = decodeLabelMap((await readBlob(database, regionMap.labelMap)).bytes, regionMap.widthPx, regionMap.heightPx);
-  return labels.some((label) => label !== 0 && !table.byLabel.has(label)) ? 'its map of areas names areas that are not there' : null;
 }
 
 /** Reads a make and all that belongs to it. @throws Error in words when something is not whole. */

@@ -104,9 +104,13 @@ const copyMark = (id: string, copyId: string): string => createHash('sha256').up
 export async function copyMake(database: Database, id: string, copy: { id: string; name: string }): Promise<void> {
   try {
     await database.sequelize.transaction(async (transaction) => {
-      const { make } = await readStored(database, id, transaction);
+      const { row, make } = await readStored(database, id, transaction);
       const { pictures, ...head } = { ...make, ...copy };
-      await database.makes.create({ id: copy.id, revision: 0, head, summary: summaryOf({ ...make, ...copy }) }, { transaction });
+      const { unknownFields } = row;
+      await database.makes.create(
+        { id: copy.id, revision: 0, head, summary: summaryOf({ ...make, ...copy }), unknownFields },
+        { transaction },
+      );
       const rows = pictures.map((document, place) => ({ makeId: copy.id, pictureId: document.id, place, document }));
       await database.makePictures.bulkCreate(rows, { transaction });
       await database.makeBatches.create(

@@ -153,9 +153,9 @@ export async function changeRack(database: Database, change: RackChange): Promis
   }
 }
 
-/** Puts lines with their markers into the rack; what is there already stays as it is. */
-export async function addToRack(database: Database, rack: Rack): Promise<void> {
-  await database.sequelize.transaction(async (transaction) => {
+/** Puts lines with their markers into the rack; what is there already stays as it is. @param within a transaction that it is part of. Default: its own. */
+export async function addToRack(database: Database, rack: Rack, within?: Transaction): Promise<void> {
+  const add = async (transaction: Transaction) => {
     // Revisions are given in the order in which changes are kept.
     await database.sequelize.query(`SELECT pg_advisory_xact_lock(${rackLock})`, { transaction });
     const options = { ignoreDuplicates: true, transaction };
@@ -166,5 +166,6 @@ export async function addToRack(database: Database, rack: Rack): Promise<void> {
     await database.markers.bulkCreate(rowsOf(rack.markers), options);
     await database.pairNotes.bulkCreate(distinctPairs(rack.pairNotes), options);
     await addReadings(database, rack.readings, transaction);
-  });
+  };
+  await (within ? add(within) : database.sequelize.transaction(add));
 }

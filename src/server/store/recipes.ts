@@ -1,7 +1,9 @@
+import { dequal } from 'dequal/lite';
 import { QueryTypes, type Transaction } from 'sequelize';
 import type { KeepRecipe, ReadRecipe, RecipeNotesChange } from '#model/api/recipes';
 import { recipeKind } from '#model/kept-kind';
 import { type KeptRecipe, type RecipeNotes, recipeNotesSchema } from '#model/kept-recipe';
+import type { UnknownFields } from '#model/unknown-fields';
 import type { Database } from '#server/db/database';
 import { notFound, ProblemError } from '#server/http/problem';
 import { addKept, readOneKept } from './kept';
@@ -112,4 +114,47 @@ export async function changeNotes(database: Database, id: string, change: Recipe
 /** Throws a kept recipe away with its notes. The same again does nothing. */
 export async function throwRecipeAway(database: Database, id: string): Promise<void> {
   await database.sequelize.query('DELETE FROM kept_recipes WHERE id = :id', { replacements: { id } });
+}
+
+/** A kept recipe as it comes from another installation: with the day on which it was kept there. */
+export type BroughtRecipe = {
+  id: string;
+  make: { id: string; name: string } | null;
+  kept: KeptRecipe;
+  notes: RecipeNotes;
+  keptAt: Date;
+  unknown?: UnknownFields | undefined;
+};
+
+/**
+ * Puts a recipe beside those that are kept, as part of a transaction. One that is here already stays as it is; where another has its id it gets one of its own, and
+ * where another version of its colouring has its number the next one.
+ * @returns whether it was put in. @throws ProblemError as `addKept`.
+ */
+export async function bringRecipe(database: Database, brought: BroughtRecipe, transaction: Transaction): Promise<boolean> {
+  const makeId = brought.make?.id ?? ofNoMake;
+  const one = <T extends object>(sql: string, replacements: Record<string, unknown>) =>
+    database.sequelize.query<T>(sql, { replacements, type: QueryTypes.SELECT, transaction });
+  const [same] = await one<{ makeId: string; document: KeptRecipe }>(
+    'SELECT make_id AS "makeId", document FROM kept_recipes WHERE id = :id',
+    { id: brought.id },
+  );
+  if (same?.makeId === makeId && dequal(same.document.recipe, JSON.parse(JSON.stringify(brought.kept.recipe)))) return false;
+  const id = same ? crypto.randomUUID() : brought.id;
+  const colouringId = brought.kept.of?.colouringId ?? '';
+  const numbers = await one<{ number: number }>(
+    'SELECT number FROM recipe_finds WHERE make_id = :makeId AND colouring_id = :colouringId ORDER BY number',
+    { makeId, colouringId },
+  );
+  const isTaken = brought.kept.of !== undefined && numbers.some(({ number }) => number === brought.kept.number);
+  const kept = isTaken ? { ...brought.kept, number: (numbers.at(-1)?.number ?? 0) + 1 } : brought.kept;
+  await checkPhoto(database, brought.notes.photo, transaction);
+  await addKept(database, recipeKind, { id, makeId, makeName: brought.make?.name ?? kept.recipe.make, document: kept }, transaction);
+  await database.sequelize.query('UPDATE kept_recipes SET created_at = $2, unknown_fields = $3 WHERE id = $1', {
+    bind: [id, brought.keptAt, brought.unknown ? JSON.stringify(brought.unknown) : null],
+    transaction,
+  });
+  await putNotes(database, id, brought.notes, transaction);
+  await putFinds(database, { id, makeId, createdAt: brought.keptAt, kept, notes: brought.notes }, transaction);
+  return true;
 }

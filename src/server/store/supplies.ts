@@ -3,7 +3,7 @@ import { QueryTypes, type Transaction } from 'sequelize';
 import { mostSupplies, type SuppliesAnswer, type SuppliesChange } from '#model/api/supplies';
 import { handSchema } from '#model/hand';
 import { schoolSchema } from '#model/school';
-import { ownGoesWithSchema, supplySchema } from '#model/supplies';
+import { ownGoesWithSchema, type Supplies, supplySchema } from '#model/supplies';
 import type { Database } from '#server/db/database';
 import { ProblemError } from '#server/http/problem';
 
@@ -73,4 +73,14 @@ export async function changeSupplies(database: Database, change: SuppliesChange)
     await putRows(database, tables.schools, change.schools ?? [], transaction);
     await putRows(database, tables.hand, change.hand ? [{ id: theHand, ...change.hand }] : [], transaction);
   });
+}
+
+/** Puts papers, inks and schools beside those that are there, as part of a transaction. @throws ProblemError 422 when there is no room. */
+export async function addSupplies(
+  database: Database,
+  { supplies, schools }: Pick<Supplies, 'supplies' | 'schools'>,
+  transaction: Transaction,
+): Promise<void> {
+  await putRows(database, tables.supplies, supplies, transaction);
+  await putRows(database, tables.schools, schools, transaction);
 }

@@ -9,6 +9,7 @@ import { supplies } from './008-supplies';
 import { hand } from './009-hand';
 import { colourReadings } from './010-colour-readings';
 import { keptRecipes } from './011-kept-recipes';
+import { unknownFieldsKept } from './012-unknown-fields';
 import type { Migration } from './migration';
 
 export const migrations: readonly Migration[] = [
@@ -23,4 +24,5 @@ export const migrations: readonly Migration[] = [
   hand,
   colourReadings,
   keptRecipes,
+  unknownFieldsKept,
 ];

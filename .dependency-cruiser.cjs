@@ -24,7 +24,7 @@ const rooms = [
   {
     name: 'workers',
     path: '^src/workers',
-    may: ['^src/workers', '^src/core', '^src/model', '^node_modules/(comlink|fflate|papaparse|@types/papaparse|zod)'],
+    may: ['^src/workers', '^src/core', '^src/model', '^node_modules/(comlink|fflate|papaparse|@types/papaparse|read-excel-file|saxes|zod)'],
   },
   {
     name: 'ui',

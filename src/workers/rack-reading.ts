@@ -11,6 +11,7 @@ import { rackFileFrom2 } from '#core/upgrade/rack-file-from-2';
 import { upgrade } from '#core/upgrade/upgrade';
 import { NewerSchemaError } from '#core/upgrade/upgraded';
 import { mostListBytes } from './file-limits';
+import { readSpreadsheet } from './spreadsheet';
 
 const mostRows = 20_000;
 const mostColumns = 100;
@@ -41,6 +42,27 @@ function tooLarge(name: string, bytes: number): RangeError {
   );
 }
 
+function tableOf(rows: readonly string[][]): Read {
+  const [heading, ...body] = rows;
+  if (!heading || body.length === 0) throw new RangeError('The table has a heading at the most: there are no rows to take.');
+  return { kind: 'table', heading, body, mapping: guessMapping(heading) };
+}
+
+const tooManyColumns = (count: number): RangeError =>
+  new RangeError(`The table has ${count.toLocaleString('en')} columns; ${mostColumns} fit. Is it a table of markers?`);
+const tooManyRows = (): RangeError =>
+  new RangeError(`The table has more than ${mostRows.toLocaleString('en')} rows, which fit. Bring it in in parts.`);
+
+/** The first sheet of a spreadsheet, as a table. @throws RangeError in words */
+export async function readSheet(name: string, bytes: Uint8Array): Promise<Read> {
+  if (bytes.length > mostListBytes) throw tooLarge(name, bytes.length);
+  const rows = (await readSpreadsheet(name, bytes)).filter((row) => row.some((cell) => cell.trim() !== ''));
+  const widest = rows.reduce((most, row) => Math.max(most, row.length), 0);
+  if (widest > mostColumns) throw tooManyColumns(widest);
+  if (rows.length > mostRows) throw tooManyRows();
+  return tableOf(rows);
+}
+
 function readCsv(text: string): Read {
   const rows: string[][] = [];
   let fault: RangeError | null = null;
@@ -53,18 +75,14 @@ function readCsv(text: string): Read {
         fault = new RangeError(
           `The quotes in row ${rows.length + 1} are broken: a quote is opened and not closed. Mend the row and bring the file in again.`,
         );
-      else if (data.length > mostColumns)
-        fault = new RangeError(`The table has ${data.length.toLocaleString('en')} columns; ${mostColumns} fit. Is it a table of markers?`);
-      else if (rows.length > mostRows)
-        fault = new RangeError(`The table has more than ${mostRows.toLocaleString('en')} rows, which fit. Bring it in in parts.`);
+      else if (data.length > mostColumns) fault = tooManyColumns(data.length);
+      else if (rows.length > mostRows) fault = tooManyRows();
       if (fault) parser.abort();
       else rows.push(data);
     },
   });
   if (fault) throw fault;
-  const [heading, ...body] = rows;
-  if (!heading || body.length === 0) throw new RangeError('The table has a heading at the most: there are no rows to take.');
-  return { kind: 'table', heading, body, mapping: guessMapping(heading) };
+  return tableOf(rows);
 }
 
 /** Rows of a list one by one: those that can be read, and in words those that cannot. */
@@ -137,10 +155,10 @@ export function readRackFile(name: string, bytes: Uint8Array, context: ImportCon
   if (bytes.length === 0) throw new RangeError(`${name} is empty.`);
   // Packed and picture files hold zero bytes, whatever their name says; lists never do.
   if (bytes.subarray(0, 4096).includes(0) || (bytes[0] === 0x50 && bytes[1] === 0x4b))
-    throw new RangeError(`${name} is not a text file, whatever its name says. Save the list as CSV.`);
+    throw new RangeError(`${name} is not a text file, whatever its name says. Save the list as CSV or as a spreadsheet (.xlsx, .ods).`);
   const text = new TextDecoder('utf-8').decode(bytes).replace(/^\uFEFF/, '');
   if (/\.gpl$/i.test(name) || text.startsWith('GIMP Palette')) return { kind: 'rows', rows: readPalette(text, { ...context, newId }) };
   if (/^\s*\{/.test(text)) return readJson(bytes, text);
-  if (/\.csv$/i.test(name)) return readCsv(text);
+  if (/\.(csv|tsv)$/i.test(name)) return readCsv(text);
   return readText(text, context);
 }

@@ -11,6 +11,8 @@ import {
   writtenMarkerSchema,
   writtenRecipeSchema,
 } from '#model/written-recipe';
+import type { UnknownFields } from '#model/unknown-fields';
+import { unknownFields } from '#core/bundle/unknown-fields';
 import { checkJsonBounds } from '#core/bytes/json-bounds';
 import type { ShownMarker } from '#core/markers/assumed-colour';
 import { type InRack, laddersInRack } from '#core/recipe/lay-onto';
@@ -19,7 +21,11 @@ import { recipeFrom2 } from '#core/recipe/recipe-from-2';
 const recipeBounds = { depth: 12, values: 1_000_000 };
 
 /** A recipe as it was read; `aside`: parts of it that cannot be used, in words. */
-export type ReadRecipe = { recipe: WrittenRecipe; aside: string[] };
+export type ReadRecipe = {
+  recipe: WrittenRecipe;
+  aside: string[] /** What the file says beyond our schema. */;
+  unknown?: UnknownFields | undefined;
+};
 
 const notOurs = 'The file is not a recipe saved by Aquachrome.';
 
@@ -51,12 +57,17 @@ function readVersion2(value: { elements?: unknown }): ReadRecipe {
   return { recipe: recipe.data, aside };
 }
 
-function readVersion3({ recipe }: { recipe?: unknown }): ReadRecipe {
+function readVersion3(file: { recipe?: unknown }): ReadRecipe {
+  const { recipe } = file;
   const { elements } = (recipe ?? {}) as { elements?: unknown };
   const head = writtenRecipeSchema.safeParse({ ...(recipe as object), elements: [] });
   if (!head.success || !Array.isArray(elements)) throw new RangeError(notOurs);
   const { sound, aside } = soundElements<WrittenElement>(elements, writtenElementSchema);
-  return { recipe: { ...head.data, elements: sound }, aside };
+  // Where elements are set aside the others stand in other places: what is beyond the schema in them cannot be told then.
+  const read =
+    aside.length === 0 ? { file, elements: sound } : { file: { ...file, recipe: { ...(recipe as object), elements: [] } }, elements: [] };
+  const known = { format: 'aquachrome-recipe', version: recipeFileVersion, recipe: { ...head.data, elements: read.elements } };
+  return { recipe: { ...head.data, elements: sound }, aside, unknown: unknownFields(read.file, known) };
 }
 
 /** Reads a recipe that was saved as a file, of today or of version 2. @throws RangeError: what is wrong, and what to do. */

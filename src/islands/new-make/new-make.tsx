@@ -4,6 +4,7 @@ import type { Problem } from '#model/api/problem';
 import { type Preparation, wholeOriginal } from '#model/preparation';
 import { cleanText } from '#model/text';
 import { formatLength, type LengthUnit, readLengthMm } from '#core/card/lengths';
+import { useHandedOver } from '#islands/shared/handed-over.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import { sheetOfOriginal } from '#islands/shared/sheet-of-original.ts';
 import { Button } from '#ui/controls/button.tsx';
@@ -137,6 +138,10 @@ function NewMakeWhole() {
       if (told) setWidth(formatLength(told, unit));
     },
   });
+  useHandedOver(
+    (file) => void take(file),
+    (error) => setProblem(problemToShow(error)),
+  );
   const sheet = cutsSheet ? (brought?.sheet ?? null) : null;
   const preparation: Preparation | undefined = sheet ? { corners: sheet, evenLight: true } : undefined;
   const onSubmit = async (event: SubmitEvent) => {

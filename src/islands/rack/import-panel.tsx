@@ -6,6 +6,7 @@ import type { ImportRow } from '#core/markers/pasted-codes';
 import { type ColouredRack, readingsOf } from '#core/markers/readings';
 import { newOfRack } from '#core/markers/merge-rack';
 import { type ColumnMapping, type ImportField, importFields } from '#core/markers/table-import';
+import { useHandedOver } from '#islands/shared/handed-over.ts';
 import { ReadingNotice } from '#islands/shared/reading-notice.tsx';
 import { saveFile } from '#islands/shared/save-file.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
@@ -37,16 +38,20 @@ const fieldWords: Record<ImportField, string> = {
 const shownRows = 300;
 
 /** Getting markers in (paste, CSV, palette, our own file) and out. Nothing is taken before it was shown. */
-export function ImportPanel({ rack, busy, onChange }: Props) {
-  const [lineId, setLineId] = useState(rack.lines[0]?.id ?? '');
+export function ImportPanel(props: Props) {
+  const [first] = props.rack.lines;
+  return first ? <ImportIntoLine {...props} first={first} /> : <p>Make a line of markers first, at “Lines and codes”.</p>;
+}
+
+function ImportIntoLine({ rack, busy, onChange, first }: Props & { first: MarkerLine }) {
+  const [lineId, setLineId] = useState(first.id);
   const [text, setText] = useState('');
   const [found, setFound] = useState<Read | null>(null);
   const [rows, setRows] = useState<readonly ImportRow[]>([]);
   const files = useFiles();
   const [problem, setProblem] = useState<string | null>(null);
   const [done, setDone] = useState<string | null>(null);
-  const line = rack.lines.find(({ id }) => id === lineId) ?? rack.lines[0];
-  if (!line) return <p>Make a line of markers first, at “Lines and codes”.</p>;
+  const line = rack.lines.find(({ id }) => id === lineId) ?? first;
   const context = { line, lines: rack.lines, present: rack.markers };
   const taken = rows.flatMap((row) => (row.taken ? [row.marker] : []));
   const left = rows.filter((row) => !row.taken);
@@ -86,6 +91,10 @@ export function ImportPanel({ rack, busy, onChange }: Props) {
     const bytes = new Uint8Array(await file.arrayBuffer());
     await show(`Reading ${file.name}`, (api) => api.rackFile(file.name, transfer(bytes, [bytes.buffer]), context));
   };
+  useHandedOver(
+    (file) => void showFile(file),
+    (error) => setProblem(problemToShow(error).message),
+  );
   const add = async () => {
     const change: RackChange =
       found?.kind === 'rack'
@@ -126,7 +135,7 @@ export function ImportPanel({ rack, busy, onChange }: Props) {
           >
             Look at the list
           </Button>
-          <FileButton label="From a file" accept=".csv,.gpl,.json,.txt" onFile={(file) => void showFile(file)} />
+          <FileButton label="From a file" accept=".csv,.tsv,.gpl,.json,.txt,.xlsx,.ods" onFile={(file) => void showFile(file)} />
         </p>
         <ReadingNotice reading={files.reading} onStop={files.stop} />
         {problem && (

@@ -15,6 +15,7 @@ import { ProblemNotice } from '#ui/words/notice.tsx';
 import { stateWord } from '#ui/ladder/strand-layout.ts';
 import { Strands } from '#ui/ladder/strands.tsx';
 import { useFetchedAhead } from '#islands/shared/fetched-ahead.ts';
+import { isHandedOver } from '#islands/shared/handed-over.ts';
 import { today } from '#islands/shared/today.ts';
 import { useRack } from './rack-store';
 
@@ -114,7 +115,7 @@ function LoadedRack({ rack: kept }: { rack: RackAnswer }) {
       takeOut: state.takeOut,
     })),
   );
-  const [view, setView] = useState<View>(rack.markers.length > 0 ? 'strands' : 'exchange');
+  const [view, setView] = useState<View>(rack.markers.length > 0 && !isHandedOver() ? 'strands' : 'exchange');
   const [filter, setFilter] = useState('');
   const [zoom, setZoom] = useState(1);
   const [from, setFrom] = useState('');

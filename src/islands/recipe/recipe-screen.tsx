@@ -118,7 +118,7 @@ function AboutIt({ read: { id, kept, makeId, makeName, isMakeThere, versions, ke
 }
 
 /** Printing, laying on, saving, throwing away. */
-function Acts({ read: { id, kept, notes }, onGone }: { read: ReadRecipe; onGone: () => void }) {
+function Acts({ read: { id, kept, notes, unknown }, onGone }: { read: ReadRecipe; onGone: () => void }) {
   const [open, setOpen] = useState<'print' | 'lay' | 'save' | null>(null);
   const [isAsking, setAsking] = useState(false);
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -150,7 +150,7 @@ function Acts({ read: { id, kept, notes }, onGone }: { read: ReadRecipe; onGone:
         </AskFirst>
       </p>
       {open === 'print' && <PrintRecipe of={{ id }} />}
-      {open === 'save' && <SaveRecipe recipe={async () => kept.recipe} title={title} />}
+      {open === 'save' && <SaveRecipe recipe={async () => kept.recipe} title={title} unknown={unknown} />}
       {open === 'lay' && <PicturesToLayOnto id={id} />}
     </div>
   );

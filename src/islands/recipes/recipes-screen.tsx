@@ -1,5 +1,6 @@
 import { useDeferredValue, useState } from 'react';
 import { bringRecipeIn } from '#islands/shared/bring-recipe-in.ts';
+import { useHandedOver } from '#islands/shared/handed-over.ts';
 import { PageOfKept } from '#islands/shared/page-of-kept.tsx';
 import { ReadingNotice } from '#islands/shared/reading-notice.tsx';
 import { compareAddress, fetchFound, findAddress, recipeAddress } from '#islands/shared/recipe-calls.ts';
@@ -102,6 +103,10 @@ function BringIn() {
       if (!(error instanceof StoppedError)) setProblem(problemToShow(error));
     }
   };
+  useHandedOver(
+    (file) => void bringIn(file),
+    (error) => setProblem(problemToShow(error)),
+  );
   return (
     <div className="max-w-xl space-y-2">
       <FileButton label="A recipe from a file" accept=".json" onFile={(file) => void bringIn(file)} />

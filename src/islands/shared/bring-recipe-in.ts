@@ -8,7 +8,7 @@ export async function bringRecipeIn(file: File, read: ReturnType<typeof useFiles
   if (file.size > mostRecipeBytes)
     throw new RangeError(`The file is larger than ${mostRecipeBytes / 1024 / 1024} MB: that is no recipe. Nothing was changed.`);
   const bytes = new Uint8Array(await file.arrayBuffer());
-  const { recipe, aside } = await read('Reading the recipe', (api) => api.recipe(transfer(bytes, [bytes.buffer])));
-  const { id } = await keepRecipe({ id: crypto.randomUUID(), kept: { recipe, pictures: {} } });
+  const { recipe, aside, unknown } = await read('Reading the recipe', (api) => api.recipe(transfer(bytes, [bytes.buffer])));
+  const { id } = await keepRecipe({ id: crypto.randomUUID(), kept: { recipe, pictures: {} }, unknown });
   return { id, aside };
 }

@@ -1,5 +1,7 @@
 import Papa from 'papaparse';
+import type { UnknownFields } from '#model/unknown-fields';
 import type { WrittenRecipe } from '#model/written-recipe';
+import { withUnknownFields } from '#core/bundle/unknown-fields';
 import { writePalette } from '#core/markers/palette-file';
 import { recipeFile } from '#core/recipe/recipe-file';
 import { recipeMarkdown } from '#core/recipe/recipe-markdown';
@@ -9,11 +11,11 @@ import { recipeColumns, recipeTable } from '#core/recipe/recipe-table';
 export const recipeMediaTypes = { json: 'application/json', csv: 'text/csv', md: 'text/markdown', gpl: 'text/plain' } as const;
 export type RecipeTextKind = keyof typeof recipeMediaTypes;
 
-/** A recipe as a text of that kind. @param title what it is called. */
-export function recipeAsText(recipe: WrittenRecipe, kind: RecipeTextKind, title: string): string {
+/** A recipe as a text of that kind. @param title what it is called. @param unknown what its own file said beyond our schema. */
+export function recipeAsText(recipe: WrittenRecipe, kind: RecipeTextKind, title: string, unknown?: UnknownFields): string {
   switch (kind) {
     case 'json':
-      return JSON.stringify(recipeFile(recipe), null, 2);
+      return JSON.stringify(withUnknownFields(recipeFile(recipe), unknown), null, 2);
     case 'csv':
       // A cell that a spreadsheet would run as a formula is written as text.
       return Papa.unparse({ fields: [...recipeColumns], data: recipeTable(recipe) }, { escapeFormulae: true });

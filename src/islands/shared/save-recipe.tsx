@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import type { UnknownFields } from '#model/unknown-fields';
 import type { WrittenRecipe } from '#model/written-recipe';
 import { downloadName } from '#core/make/download-name';
 import { Button } from '#ui/controls/button.tsx';
@@ -13,10 +14,16 @@ const kinds: readonly { id: RecipeTextKind; name: string; words: string }[] = [
   { id: 'gpl', name: 'Palette of its markers', words: 'for a paint program' },
 ];
 
-type Props = { /** Written down when it is asked for. */ recipe: () => Promise<WrittenRecipe>; title: string };
+type Props = {
+  /** Written down when it is asked for. */
+  recipe: () => Promise<WrittenRecipe>;
+  title: string;
+  /** What its own file said beyond our schema, when it came in as one. */
+  unknown?: UnknownFields | undefined;
+};
 
 /** A recipe saved in one of several forms. */
-export function SaveRecipe({ recipe, title }: Props) {
+export function SaveRecipe({ recipe, title, unknown }: Props) {
   const [doing, setDoing] = useState<RecipeTextKind | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const save = async (kind: RecipeTextKind) => {
@@ -26,7 +33,7 @@ export function SaveRecipe({ recipe, title }: Props) {
       const [written, { recipeAsText, recipeMediaTypes }] = await Promise.all([recipe(), import('./recipe-as-text')]);
       saveFile(
         downloadName(title, kind === 'gpl' ? 'palette' : 'recipe', written.writtenOn ?? '', kind),
-        recipeAsText(written, kind, title),
+        recipeAsText(written, kind, title, unknown),
         recipeMediaTypes[kind],
       );
     } catch (error) {

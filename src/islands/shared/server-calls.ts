@@ -20,7 +20,7 @@ export class CallProblem extends Error {
   }
 }
 
-const serverAway: Problem = {
+export const serverAway: Problem = {
   code: 'server-away',
   message: 'Aquachrome’s server does not answer.',
   remedy: 'What you do is kept in this browser and sent when it is back. If it was stopped, start it with ./run demo.',
@@ -35,14 +35,28 @@ const notUnderstood: Problem = {
 /** The history of the data that this page was loaded with: it writes onto no other. */
 let pageEpoch: string | null = null;
 
+/** The history that this page means; null where it has not heard of one yet. */
+export const pageHistory = (): string | null => pageEpoch;
+
 /** A request that says which history it means, and learns it from the first answer. */
-async function ask(path: string, init: RequestInit): Promise<Response> {
+export async function ask(path: string, init: RequestInit): Promise<Response> {
   const headers = new Headers(init.headers);
   // An edit of a make says it itself: it may have waited since long before this page.
   if (pageEpoch && !path.endsWith('/batches')) headers.set(epochHeader, pageEpoch);
   const response = await fetch(path, { ...init, headers });
   pageEpoch ??= response.headers.get(epochHeader);
   return response;
+}
+
+/** What an endpoint answered, checked. @throws CallProblem */
+export function answerOf<S extends z.ZodMiniType>(schema: S, status: number, body: unknown): z.output<S> {
+  if (status >= 400) {
+    const problem = problemSchema.safeParse(body);
+    throw new CallProblem(status, problem.success ? problem.data : notUnderstood, body);
+  }
+  const answer = schema.safeParse(body);
+  if (!answer.success) throw new CallProblem(status, notUnderstood, body);
+  return answer.data;
 }
 
 /** Calls an endpoint and checks its answer. @throws CallProblem */
@@ -55,13 +69,7 @@ export async function call<S extends z.ZodMiniType>(schema: S, path: string, ini
   } catch {
     throw new CallProblem(0, serverAway);
   }
-  if (!response.ok) {
-    const problem = problemSchema.safeParse(body);
-    throw new CallProblem(response.status, problem.success ? problem.data : notUnderstood, body);
-  }
-  const answer = schema.safeParse(body);
-  if (!answer.success) throw new CallProblem(response.status, notUnderstood, body);
-  return answer.data;
+  return answerOf(schema, response.status, body);
 }
 
 /** A POST of JSON. */

@@ -1,5 +1,6 @@
 import { transfer } from 'comlink';
 import { useState } from 'react';
+import { useHandedOver } from '#islands/shared/handed-over.ts';
 import { openOutbox } from '#islands/shared/outbox.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import { ReadingNotice } from '#islands/shared/reading-notice.tsx';
@@ -27,6 +28,10 @@ export function BringInWaiting() {
       setProblem(error instanceof StoppedError ? null : problemToShow(error).message);
     }
   };
+  useHandedOver(
+    (file) => void bringIn(file),
+    (error) => setProblem(problemToShow(error).message),
+  );
   return (
     <div className="mt-8 text-sm text-soft">
       <FileButton

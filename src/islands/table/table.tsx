@@ -48,6 +48,9 @@ function TableWhole() {
         <a href="/rack" className={buttonLook('plain')}>
           Rack
         </a>
+        <a href="/bring-in" className={buttonLook('plain')}>
+          From a file
+        </a>
         <a href="/makes/new" className={buttonLook('main')}>
           New make
         </a>
@@ -55,6 +58,11 @@ function TableWhole() {
       <main>
         <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
           <h1 className="flex-1 text-2xl">On the table</h1>
+          {loaded && loaded.total > 0 && (
+            <a href="/send" className={buttonLook('quiet')}>
+              Send makes
+            </a>
+          )}
           {loaded && (loaded.total > makesAtOnce || find !== '') && (
             <Field
               label="Find a make"

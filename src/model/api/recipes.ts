@@ -5,6 +5,7 @@ import { keptRecipeSchema, recipeNotesSchema } from '../kept-recipe';
 import { labSchema } from '../marker';
 import { mostMakeName } from '../make';
 import { textSchema } from '../text';
+import { unknownFieldsSchema } from '../unknown-fields';
 
 /** By what a kept recipe is found. */
 export const findKindSchema = z.enum(['code', 'family', 'element', 'paper', 'line ink', 'school', 'tag']);
@@ -71,6 +72,8 @@ export const keepRecipeSchema = z.object({
   make: z.optional(z.object({ id: idSchema, name: textSchema(mostMakeName, { least: 1 }) })),
   kept: z.omit(keptRecipeSchema, { number: true }),
   notes: z.optional(recipeNotesSchema),
+  /** What its file said beyond our schema. */
+  unknown: z.optional(unknownFieldsSchema),
 });
 export type KeepRecipe = z.infer<typeof keepRecipeSchema>;
 
@@ -84,6 +87,8 @@ export const readRecipeSchema = z.object({
   keptAt: z.string(),
   kept: keptRecipeSchema,
   notes: recipeNotesSchema,
+  /** What its file said beyond our schema when it came in: it goes out with it again. */
+  unknown: z.optional(unknownFieldsSchema),
   /** Versions of the same colouring, the oldest first, this one among them; and what was wished for next time at the ones before. */
   versions: z.array(z.object({ id: idSchema, number: z.int(), keptAt: z.string(), nextTime: z.array(z.string()) })),
 });

@@ -3,7 +3,7 @@ import { QueryTypes, type Transaction } from 'sequelize';
 import type { KeepRecipe, ReadRecipe, RecipeNotesChange } from '#model/api/recipes';
 import { recipeKind } from '#model/kept-kind';
 import { type KeptRecipe, type RecipeNotes, recipeNotesSchema } from '#model/kept-recipe';
-import type { UnknownFields } from '#model/unknown-fields';
+import { type UnknownFields, unknownFieldsSchema } from '#model/unknown-fields';
 import type { Database } from '#server/db/database';
 import { notFound, ProblemError } from '#server/http/problem';
 import { addKept, readOneKept } from './kept';
@@ -31,6 +31,22 @@ async function putNotes(database: Database, id: string, notes: RecipeNotes, tran
 async function checkPhoto(database: Database, photo: string | undefined, transaction: Transaction): Promise<void> {
   if (photo === undefined || (await database.blobs.count({ where: { sha256: photo }, transaction })) > 0) return;
   throw new ProblemError(422, { code: 'not-sent', message: 'The photo was not sent.', remedy: 'Nothing was changed. Bring it in again.' });
+}
+
+async function putUnknown(database: Database, id: string, unknown: UnknownFields, transaction: Transaction): Promise<void> {
+  await database.sequelize.query('UPDATE kept_recipes SET unknown_fields = $2 WHERE id = $1', {
+    bind: [id, JSON.stringify(unknown)],
+    transaction,
+  });
+}
+
+/** What a recipe's file said beyond our schema when it came in. */
+export async function unknownOfRecipe(database: Database, id: string): Promise<UnknownFields | undefined> {
+  const [row] = await database.sequelize.query<{ unknown: unknown }>(
+    'SELECT unknown_fields AS unknown FROM kept_recipes WHERE id = :id AND unknown_fields IS NOT NULL',
+    { replacements: { id }, type: QueryTypes.SELECT },
+  );
+  return row && unknownFieldsSchema.parse(row.unknown);
 }
 
 /** The number of a version that is to be kept: that of the same request before, else the next of its colouring. */
@@ -62,6 +78,7 @@ export async function keepRecipe(database: Database, request: KeepRecipe): Promi
       bind: [id, JSON.stringify(notes)],
       transaction,
     });
+    if (request.unknown) await putUnknown(database, id, request.unknown, transaction);
     const { createdAt } = await readOneKept(database, recipeKind, id, transaction);
     const noted = await readNotes(database, id, transaction);
     await putFinds(database, { id, makeId: row.makeId, createdAt, kept, notes: noted }, transaction);
@@ -73,6 +90,7 @@ export async function keepRecipe(database: Database, request: KeepRecipe): Promi
 export async function readRecipe(database: Database, id: string): Promise<ReadRecipe> {
   const { makeId, makeName, document, createdAt } = await readOneKept(database, recipeKind, id);
   const kept = document as KeptRecipe;
+  const unknown = await unknownOfRecipe(database, id);
   const versions = kept.of
     ? await database.sequelize.query<{ id: string; number: number; keptAt: Date; document: { nextTime?: string[] } | null }>(
         `SELECT f.recipe_id AS id, f.number, f.kept_at AS "keptAt", n.document FROM recipe_finds f LEFT JOIN recipe_notes n USING (recipe_id)
@@ -84,6 +102,7 @@ export async function readRecipe(database: Database, id: string): Promise<ReadRe
     ...{ id, makeId, makeName, kept, keptAt: createdAt.toISOString() },
     isMakeThere: makeId !== ofNoMake && (await database.makes.count({ where: { id: makeId } })) > 0,
     notes: await readNotes(database, id),
+    ...(unknown ? { unknown } : {}),
     versions: versions.map(({ keptAt, document: noted, ...own }) => ({
       ...own,
       keptAt: keptAt.toISOString(),
@@ -150,10 +169,8 @@ export async function bringRecipe(database: Database, brought: BroughtRecipe, tr
   const kept = isTaken ? { ...brought.kept, number: (numbers.at(-1)?.number ?? 0) + 1 } : brought.kept;
   await checkPhoto(database, brought.notes.photo, transaction);
   await addKept(database, recipeKind, { id, makeId, makeName: brought.make?.name ?? kept.recipe.make, document: kept }, transaction);
-  await database.sequelize.query('UPDATE kept_recipes SET created_at = $2, unknown_fields = $3 WHERE id = $1', {
-    bind: [id, brought.keptAt, brought.unknown ? JSON.stringify(brought.unknown) : null],
-    transaction,
-  });
+  await database.sequelize.query('UPDATE kept_recipes SET created_at = $2 WHERE id = $1', { bind: [id, brought.keptAt], transaction });
+  if (brought.unknown) await putUnknown(database, id, brought.unknown, transaction);
   await putNotes(database, id, brought.notes, transaction);
   await putFinds(database, { id, makeId, createdAt: brought.keptAt, kept, notes: brought.notes }, transaction);
   return true;

@@ -2,12 +2,19 @@ import { ImageUp } from 'lucide-react';
 import { type DragEvent, useEffect, useEffectEvent, useState } from 'react';
 import type { OriginalAnswer } from '#model/api/originals';
 import type { Preparation } from '#model/preparation';
+import type { Layered } from './layered';
 import { PreviewWithRuler, type RulerEnds } from './preview-with-ruler';
 
 /** `sheet`: the corners of a sheet of paper that is seen on a darker ground. */
-export type Brought = { file: File; original: OriginalAnswer; sheet: Preparation['corners'] | null };
+export type Brought = {
+  file: File;
+  original: OriginalAnswer;
+  sheet: Preparation['corners'] | null;
+  /** Its named areas, where it has some; `original` is without them. */
+  layered: Layered | null;
+};
 
-const accepted = '.svg,.png,.jpg,.jpeg,.webp,.tif,.tiff,image/svg+xml,image/png,image/jpeg,image/webp,image/tiff';
+const accepted = '.ora,.svg,.png,.jpg,.jpeg,.webp,.tif,.tiff,image/svg+xml,image/png,image/jpeg,image/webp,image/tiff';
 
 type DropProps = {
   brought: Brought | null;
@@ -71,7 +78,8 @@ export function DropPlace({ brought, isReading, sheet, rulerEnds, words, onEnds,
           <ImageUp size={44} strokeWidth={1.5} className="mx-auto" aria-hidden="true" />
           <p className="mt-3 font-display text-xl font-semibold">{isReading ? 'Reading the picture …' : 'Drop a line image here'}</p>
           <p className="mb-4 mt-1 text-soft">
-            Or paste it. Lines on paper, scanned or photographed: PNG, JPEG, WebP, TIFF or SVG, up to 40 MB.
+            Or paste it. Lines on paper, scanned or photographed: PNG, JPEG, WebP, TIFF or SVG, up to 80 MB. Of layered pictures (.ora) and
+            coloured SVG the areas keep their names.
           </p>
           <div className="flex flex-wrap justify-center gap-3">
             <PickFile onPick={take}>Choose a file</PickFile>

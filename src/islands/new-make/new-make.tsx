@@ -13,6 +13,7 @@ import { asPage } from '#ui/words/error-boundary.tsx';
 import { ProblemNotice } from '#ui/words/notice.tsx';
 import { addToMake, bringIn, startMake } from './bring-in';
 import { type Brought, DropPlace } from './drop-place';
+import { NamedAreas } from './named-areas';
 import type { RulerEnds } from './preview-with-ruler';
 import { RulerOnPaper, WidthOnPaper } from './width-on-paper';
 
@@ -77,10 +78,26 @@ function StartButton({ isReady, isStarting, words }: { isReady: boolean; isStart
   );
 }
 
-/** A file as the server has it, and the sheet that is seen in it. @throws CallProblem */
+/** A drawing whose shapes cannot be told apart is a line image all the same. */
+function asItIsDrawn(error: unknown): null {
+  console.info(error);
+  return null;
+}
+
+/** A file as the server has it, the sheet that is seen in it, and its named areas. @throws CallProblem */
 async function broughtIn(file: File): Promise<Brought> {
-  const original = await bringIn(file);
-  return { file, original, sheet: await sheetOfOriginal(original.sha256) };
+  const { kindOfFile, readLayered } = await import('./layered');
+  const isLayered = (await kindOfFile(file)) === 'layers';
+  const isSvg = !isLayered && /\.svg$/i.test(file.name);
+  const plain = isLayered ? null : await bringIn(file);
+  const sheet = plain && !isSvg ? await sheetOfOriginal(plain.sha256) : null;
+  const layered = isLayered ? await readLayered(file) : isSvg ? await readLayered(file).catch(asItIsDrawn) : null;
+  if (!layered) {
+    if (!plain) throw new RangeError('The layered picture holds no layer that is seen.');
+    return { file, original: plain, sheet, layered: null };
+  }
+  const original = await bringIn(new File([layered.lines], file.name));
+  return { file, original: plain ?? original, sheet: null, layered: { areas: layered.areas, isDrawn: layered.isDrawn, original } };
 }
 
 type BroughtOptions = { /** Before a file is read. */ onBegin: () => void; onRead: (brought: Brought) => void };
@@ -89,6 +106,7 @@ type BroughtOptions = { /** Before a file is read. */ onBegin: () => void; onRea
 function useBroughtFile({ onBegin, onRead }: BroughtOptions) {
   const [brought, setBrought] = useState<Brought | null>(null);
   const [cutsSheet, setCutsSheet] = useState(true);
+  const [takesNames, setTakesNames] = useState(true);
   const [isReading, setReading] = useState(false);
   const [problem, setProblem] = useState<Problem | null>(null);
   const take = async (file: File | undefined) => {
@@ -103,6 +121,7 @@ function useBroughtFile({ onBegin, onRead }: BroughtOptions) {
       const fresh = await broughtIn(file);
       setBrought(fresh);
       setCutsSheet(true);
+      setTakesNames(true);
       onRead(fresh);
     } catch (error) {
       setProblem(problemToShow(error));
@@ -110,7 +129,7 @@ function useBroughtFile({ onBegin, onRead }: BroughtOptions) {
       setReading(false);
     }
   };
-  return { brought, cutsSheet, setCutsSheet, isReading, problem, setProblem, take };
+  return { brought, cutsSheet, setCutsSheet, takesNames, setTakesNames, isReading, problem, setProblem, take };
 }
 
 /** New make, or one more picture of a make: a line image and how wide it is on paper. */
@@ -126,7 +145,7 @@ function NewMakeWhole() {
   const widthMm = readLengthMm(width, unit);
   const widthProblem = problemOfWidth(widthMm);
 
-  const { brought, cutsSheet, setCutsSheet, isReading, problem, setProblem, take } = useBroughtFile({
+  const { brought, cutsSheet, setCutsSheet, takesNames, setTakesNames, isReading, problem, setProblem, take } = useBroughtFile({
     onBegin: () => {
       setRulerEnds(null);
       // What is typed while the file is read stays.
@@ -142,16 +161,20 @@ function NewMakeWhole() {
     (file) => void take(file),
     (error) => setProblem(problemToShow(error)),
   );
+  const layered = brought?.layered ?? null;
+  const areas = takesNames ? layered?.areas : undefined;
+  // The line image that is taken: without its colours, or as it came.
+  const taken = brought && takesNames && layered ? { ...brought, original: layered.original } : brought;
   const sheet = cutsSheet ? (brought?.sheet ?? null) : null;
   const preparation: Preparation | undefined = sheet ? { corners: sheet, evenLight: true } : undefined;
   const onSubmit = async (event: SubmitEvent) => {
     event.preventDefault();
     setTried(true);
-    if (!brought || widthProblem || widthMm === null || name.trim() === '') return;
+    if (!taken || widthProblem || widthMm === null || name.trim() === '') return;
     setStarting(true);
     setProblem(null);
     try {
-      const wish = { name: cleanText(name, 80), widthMm, fileName: brought.file.name, original: brought.original, preparation };
+      const wish = { name: cleanText(name, 80), widthMm, fileName: taken.file.name, original: taken.original, preparation, areas };
       window.location.assign(`/makes/${await addressOf(into, wish)}`);
     } catch (error) {
       setProblem(problemToShow(error));
@@ -164,7 +187,7 @@ function NewMakeWhole() {
       <Head words={into === null ? 'New make' : 'One more picture'} />
       <main className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
         <DropPlace
-          {...{ brought, isReading, sheet, rulerEnds, take }}
+          {...{ brought: taken, isReading, sheet, rulerEnds, take }}
           onEnds={setRulerEnds}
           words={widthMm === null ? 'how wide on paper?' : formatLength(widthMm, unit)}
         />
@@ -177,6 +200,9 @@ function NewMakeWhole() {
             onChange={(event) => setName(event.target.value)}
             problem={tried && name.trim() === '' ? 'Give it a name.' : undefined}
           />
+          {layered && brought && (
+            <NamedAreas layered={layered} takes={takesNames} onTake={layered.original === brought.original ? null : setTakesNames} />
+          )}
           {brought?.sheet && (
             <CutSheet
               cutsSheet={cutsSheet}

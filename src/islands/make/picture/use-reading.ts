@@ -8,7 +8,7 @@ import type { PictureDoubt } from '#core/picture/judge-picture';
 import { newestWish } from '#islands/shared/newest-wish.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import type { MakeStore } from '../document/make-store';
-import { PictureReader } from './picture-reader';
+import { PictureReader } from '#islands/shared/picture-reader.ts';
 
 export type Finding = { stage: string; share: number } | { problem: Problem } | null;
 

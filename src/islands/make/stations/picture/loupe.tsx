@@ -4,7 +4,7 @@ import type { ColouredPicture } from '#model/coloured-picture';
 import type { LineSettings } from '#model/reading';
 import { newestWish } from '#islands/shared/newest-wish.ts';
 import type { DeskStore } from './desk-store';
-import type { PictureReader } from '../../picture/picture-reader';
+import type { PictureReader } from '#islands/shared/picture-reader.ts';
 
 type Props = { useDesk: DeskStore; reader: PictureReader | null; picture: ColouredPicture; settings: LineSettings };
 

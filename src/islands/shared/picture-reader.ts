@@ -16,8 +16,8 @@ import { decodeLabelMap } from '#core/picture/label-map';
 import { inheritedAssignments } from '#core/picture/match-regions';
 import { toRegionTable } from '#core/picture/region-table';
 import type { ResolvedTouch } from '#core/picture/resolve-touches';
-import { livingWorker } from '#islands/shared/living-worker.ts';
-import { CallProblem } from '#islands/shared/server-calls.ts';
+import { livingWorker } from './living-worker';
+import { CallProblem } from './server-calls';
 import type { RegionsApi } from '#workers/regions.worker';
 import type { ReadAnswer, ReadRefusal, ReadRequest } from '#workers/regions-messages';
 import type { WaitingBlob } from '#model/waiting';
@@ -28,6 +28,8 @@ export type ReadResult = {
   /** The label map and the region table that the operations name; the server has them not yet. */
   blobs: WaitingBlob[];
   tables: ReadonlyMap<string, IndexedTable>;
+  /** The label map itself. */
+  labels: { width: number; height: number; labels: Uint16Array };
   resolved: readonly ResolvedTouch[];
   doubt: PictureDoubt | null;
 };
@@ -42,7 +44,7 @@ const projectionOf = ({ preparation = wholeOriginal, widthMm, heightMm }: Frame)
 export class PictureReader {
   private readonly worker = livingWorker<RegionsApi>({
     what: 'What finds the areas of the picture',
-    create: (name) => new Worker(new URL('../../../workers/regions.worker.ts', import.meta.url), { type: 'module', name }),
+    create: (name) => new Worker(new URL('../../workers/regions.worker.ts', import.meta.url), { type: 'module', name }),
     // One that is started again knows no picture.
     begin: async () => {
       this.loadedGrey = '';
@@ -137,6 +139,7 @@ export class PictureReader {
         { sha256: named.table, bytes: tableBytes },
       ],
       tables: new Map([[named.table, indexTable(found)]]),
+      labels: { width: widthPx, height: heightPx, labels: answer.reading.found.labels },
       operations: (make) => {
         const newest = pictureById(make, picture.id);
         // Edited meanwhile, or read anew from elsewhere: what was found belongs to a picture that is no more.

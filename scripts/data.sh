@@ -24,7 +24,7 @@ beside_url() { printf '%s' "${database_url%/*}/aquachrome_beside"; }
 
 # An empty database beside the one in use.
 make_beside() { pg_sql 'DROP DATABASE IF EXISTS aquachrome_beside WITH (FORCE)'; pg_sql 'CREATE DATABASE aquachrome_beside'; }
-drop_beside() { pg_sql 'DROP DATABASE IF EXISTS aquachrome_beside WITH (FORCE)'; }
+drop_beside() { rm -f "$state/restore.pgdump"; pg_sql 'DROP DATABASE IF EXISTS aquachrome_beside WITH (FORCE)'; }
 
 # The database beside takes the place of the one in use: both names change in one transaction, and the old one goes last. Whatever comes in
 # between is finished or undone by settle_data at the next start.
@@ -50,6 +50,10 @@ run_reset() {
   say "The demo data are as on the first day. Start with ./run demo."
 }
 
+# The names of what lies in a backup: a list for people, and the data.
+backup_list='READ ME.txt'
+backup_data=data.pgdump
+
 run_backup() {
   [ -n "${1:-}" ] || fail "name the file to write: ./run backup my-makes.aquachrome"
   local file
@@ -60,7 +64,14 @@ run_backup() {
   open_database
   # Only its owner may read it: it holds everything.
   (umask 077; : >"$file.unfinished") || fail "$file cannot be written there. Name another file."
-  pg_client pg_dump --format=custom --no-owner --no-privileges --file="$file.unfinished" aquachrome || { rm -f "$file.unfinished"; fail "the backup could not be written."; }
+  local parts="$state/backup"
+  rm -rf "$parts"
+  (umask 077; mkdir -p "$parts")
+  # Tar, since that is opened everywhere and knows no largest size; the list stands first.
+  { node --import tsx scripts/backup-list.ts >"$parts/$backup_list" 9>&- &&
+    pg_client pg_dump --format=custom --no-owner --no-privileges --file="$parts/$backup_data" aquachrome &&
+    tar --force-local -cf "$file.unfinished" -C "$parts" "$backup_list" "$backup_data"; } || { rm -rf "$file.unfinished" "$parts"; fail "the backup could not be written."; }
+  rm -rf "$parts"
   # Some disks know no rights: then it has none to lose.
   chmod 600 "$file.unfinished" 2>/dev/null || true
   mv "$file.unfinished" "$file"
@@ -75,12 +86,22 @@ refuse_file() {
   fail "$1 cannot be restored. ${words:-It is damaged, or not a backup of Aquachrome.} Nothing was changed."
 }
 
+# The dump in a backup, in dump_file: taken out of it, or the file itself as older versions wrote it.
+unpack_backup() {
+  local file=$1
+  dump_file=$file
+  [ "$(head -c 5 "$file" | tr -d '\0')" != PGDMP ] || return 0
+  [ "$(head -c ${#backup_list} "$file" | tr -d '\0')" = "$backup_list" ] || fail "$file was not written by ./run backup. Nothing was changed."
+  dump_file="$state/restore.pgdump"
+  (umask 077; tar --force-local -xOf "$file" "$backup_data" >"$dump_file" 2>"$state/restore.log") || { rm -f "$dump_file"; fail "$file is damaged, or not a backup of Aquachrome. Nothing was changed."; }
+}
+
 # Reads the rows of a backup into the database beside: tables as our own migrations make them, rows by a role that may do nothing else.
 read_beside() {
-  local file=$1 list="$state/restore.list" names=() restorer
-  "$postgres_bin/pg_restore" --list "$file" >"$list.all" 2>"$state/restore.log" 9>&- || { drop_beside; fail "$file is damaged, or not a backup of Aquachrome. Nothing was changed."; }
+  local file=$1 dump=$2 list="$state/restore.list" names=() restorer
+  "$postgres_bin/pg_restore" --list "$dump" >"$list.all" 2>"$state/restore.log" 9>&- || { drop_beside; fail "$file is damaged, or not a backup of Aquachrome. Nothing was changed."; }
   if grep -q ' TABLE public applied_migrations ' "$list.all"; then
-    "$postgres_bin/pg_restore" --data-only --table=applied_migrations --file="$list.names" "$file" 2>"$state/restore.log" 9>&- || { drop_beside; fail "$file is damaged, or not a backup of Aquachrome. Nothing was changed."; }
+    "$postgres_bin/pg_restore" --data-only --table=applied_migrations --file="$list.names" "$dump" 2>"$state/restore.log" 9>&- || { drop_beside; fail "$file is damaged, or not a backup of Aquachrome. Nothing was changed."; }
     names=("$(sed -n '/^COPY /,/^\\\./{/^COPY /d;/^\\\./d;p}' "$list.names" | tr '\n' ' ')")
   fi
   AQUACHROME_RESTORED_URL=$(beside_url) node --import tsx scripts/check-restored.ts prepare ${names[@]+"${names[@]}"} 2>"$state/restore.log" 9>&- || refuse_file "$file"
@@ -88,7 +109,7 @@ read_beside() {
   grep -E '; [0-9]+ [0-9]+ (TABLE DATA|SEQUENCE SET) public ' "$list.all" | grep -vE ' TABLE DATA public (applied_migrations|installation) ' |
     awk '{ rank = / public (makes|marker_lines) /? 0 : / public markers /? 1 : 2; print rank, $0 }' | sort -s -n -k1,1 | cut -d' ' -f2- >"$list" || true
   # What comes out of it is counted before it goes anywhere.
-  "$postgres_bin/pg_restore" --data-only --use-list="$list" --file=- "$file" 2>"$state/restore.list.log" 9>&- |
+  "$postgres_bin/pg_restore" --data-only --use-list="$list" --file=- "$dump" 2>"$state/restore.list.log" 9>&- |
     node --import tsx scripts/dump-bounds.ts $(($(df -Pm "$pg_home" | awk 'NR==2 {print $4}') / 3)) 2>"$state/restore.log" 9>&- || {
     [ -s "$state/restore.log" ] && refuse_file "$file"
     drop_beside; fail "$file is damaged, or not a backup of Aquachrome. Nothing was changed."
@@ -98,7 +119,7 @@ read_beside() {
   pg_sql "CREATE ROLE aquachrome_restorer LOGIN NOSUPERUSER PASSWORD '$restorer'"
   pg_sql "GRANT USAGE ON SCHEMA public TO aquachrome_restorer; GRANT SELECT, INSERT ON ALL TABLES IN SCHEMA public TO aquachrome_restorer; GRANT USAGE, UPDATE ON ALL SEQUENCES IN SCHEMA public TO aquachrome_restorer" aquachrome_beside
   PGPASSWORD=$restorer "$postgres_bin/pg_restore" --exit-on-error --data-only --no-owner --use-list="$list" -h 127.0.0.1 -p "$(cat "$pg_home/port")" -U aquachrome_restorer \
-    -d aquachrome_beside "$file" 2>"$state/restore.log" 9>&- || { forget_restorer; drop_beside; fail "$file is damaged, or not a backup of Aquachrome. Nothing was changed."; }
+    -d aquachrome_beside "$dump" 2>"$state/restore.log" 9>&- || { forget_restorer; drop_beside; fail "$file is damaged, or not a backup of Aquachrome. Nothing was changed."; }
   forget_restorer
   found=$(AQUACHROME_RESTORED_URL=$(beside_url) node --import tsx scripts/check-restored.ts finish 2>"$state/restore.log" 9>&-) || refuse_file "$file"
 }
@@ -110,13 +131,15 @@ run_restore() {
   local file makes found ran=""
   file=$(caller_path "$1")
   [ -f "$file" ] && [ -r "$file" ] || fail "there is no file $file that can be read. Name one that ./run backup wrote."
-  [ "$(head -c 5 "$file" | tr -d '\0')" = PGDMP ] || fail "$file was not written by ./run backup. Nothing was changed."
   lock_starts
+  local dump_file
+  unpack_backup "$file"
   data_may_be_gone=yes
   open_database
   # Into a database beside, and looked at there: whatever the file turns out to be, everything is as it was, and the application runs on.
   make_beside
-  read_beside "$file"
+  read_beside "$file" "$dump_file"
+  rm -f "$state/restore.pgdump"
   makes=$(pg_sql "SELECT count(*) FROM makes" aquachrome 2>/dev/null || echo 0)
   if [ "$makes" != 0 ]; then
     (confirm "The file holds $found $makes makes are here and would be replaced by them." "${2:-}") || { drop_beside; exit 1; }

@@ -103,8 +103,47 @@ function roleOf(shape: SvgShape, hex: string | null): { kind: 'area'; name: stri
 /** A colour that stands for a label and is far from those of its neighbours. */
 const colourOf = (label: number): [number, number, number] => [(label * 67) % 251, (label * 149 + 31) % 251, 3 + (label >> 6)];
 
-async function readShapes({ box, widthMm, shapes }: SvgShapes): Promise<LayeredPicture> {
-  const [left, top, boxWidth, boxHeight] = box;
+/** Side of the small picture in which it is looked where shapes lie, in px, and how often the drawing fits into it. */
+const lookedPx = 1000;
+const lookedTimes = 7;
+
+/** What is shown of a drawing: its page, or where shapes lie beyond it, all of them. */
+function frameOf({ box, shapes }: SvgShapes): SvgShapes['box'] {
+  const [left, top, width, height] = box;
+  const side = lookedTimes * Math.max(width, height);
+  const [fromX, fromY] = [left + width / 2 - side / 2, top + height / 2 - side / 2];
+  const scale = lookedPx / side;
+  const { context } = surface(lookedPx, lookedPx);
+  for (const { d, matrix, fill, stroke, strokeWidth } of shapes) {
+    const [a, b, c, dd, e, f] = matrix;
+    context.setTransform(a * scale, b * scale, c * scale, dd * scale, (e - fromX) * scale, (f - fromY) * scale);
+    context.lineWidth = strokeWidth;
+    const path = new Path2D(d);
+    if (fill !== null) context.fill(path);
+    if (stroke !== null) context.stroke(path);
+  }
+  const { data } = context.getImageData(0, 0, lookedPx, lookedPx);
+  let [x0, y0, x1, y1]: [number, number, number, number] = [lookedPx, lookedPx, -1, -1];
+  for (let i = 0; i < lookedPx * lookedPx; i++) {
+    if (data[4 * i + 3] === 0) continue;
+    const [x, y] = [i % lookedPx, Math.floor(i / lookedPx)];
+    [x0, y0, x1, y1] = [Math.min(x0, x), Math.min(y0, y), Math.max(x1, x), Math.max(y1, y)];
+  }
+  const slack = 1.5 / scale;
+  const own = { left: fromX + x0 / scale, top: fromY + y0 / scale, right: fromX + (x1 + 1) / scale, bottom: fromY + (y1 + 1) / scale };
+  const isWithin =
+    own.left > left - slack && own.top > top - slack && own.right < left + width + slack && own.bottom < top + height + slack;
+  if (x1 < 0 || isWithin) return box;
+  const rim = 0.03 * Math.max(own.right - own.left, own.bottom - own.top);
+  return [own.left - rim, own.top - rim, own.right - own.left + 2 * rim, own.bottom - own.top + 2 * rim];
+}
+
+async function readShapes(drawn: SvgShapes): Promise<LayeredPicture> {
+  const { box, shapes } = drawn;
+  const frame = frameOf(drawn);
+  const [left, top, boxWidth, boxHeight] = frame;
+  // A page that shows only a part of it says nothing of its size.
+  const widthMm = frame === box ? drawn.widthMm : null;
   const scale = longestPx / Math.max(boxWidth, boxHeight);
   const [width, height] = [Math.max(1, Math.round(boxWidth * scale)), Math.max(1, Math.round(boxHeight * scale))];
   const dotsPerInch = widthMm === null ? null : width / (widthMm / mmPerInch);

@@ -11,6 +11,8 @@ const pages = [
   '/rack',
   ...['picture', 'elements', 'groups', 'light', 'recipe'].map((station) => `/makes/make-balloon-post-pilot#${station}`),
   '/recipes',
+  '/send?make=make-balloon-post-pilot',
+  '/bring-in',
   '/makes/make-balloon-post-pilot/pull-list',
   '/specimen',
 ];

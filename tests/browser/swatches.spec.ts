@@ -264,13 +264,13 @@ test('the expected look is painted dry and wet, says how far it can be trusted, 
   await expect(page.locator('[data-line-colour="#000000"]')).toBeVisible();
 
   const [saved] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save it as a picture' }).click()]);
-  expect(saved.suggestedFilename()).toMatch(/expected\.png$/);
+  expect(saved.suggestedFilename()).toMatch(/, expected look, \d{4}-\d\d-\d\d\.png$/);
   const { width, height } = await sharp(await saved.path()).metadata();
   const picture = await keptColours(page);
   expect([width, height]).toEqual([picture?.grey.widthPx, picture?.grey.heightPx]);
 
   // As a telephone would see it, to try without paper what is done with a photo.
   const [photo] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'As if photographed' }).click()]);
-  expect(photo.suggestedFilename()).toMatch(/made-up photo\.jpg$/);
+  expect(photo.suggestedFilename()).toMatch(/, made-up photo, \d{4}-\d\d-\d\d\.jpg$/);
   expect((await sharp(await photo.path()).metadata()).format).toBe('jpeg');
 });

@@ -120,7 +120,10 @@ export async function runHouseRounds(options: {
       const was = await cutShort(['backup', name], random() * 4_000);
       await run('demo');
       if ((await makes()) !== before) return { was, fault: 'the data changed' };
-      if (existsSync(join(home, name))) client('pg_restore', '--list', join(home, name));
+      if (existsSync(join(home, name))) {
+        execFileSync('tar', ['-xf', join(home, name), '-C', home]);
+        client('pg_restore', '--list', join(home, 'data.pgdump'));
+      }
       return { was, fault: null };
     },
     migration: async () => {

@@ -254,6 +254,14 @@ describe('backup, restore and reset', { timeout: 300_000 }, () => {
     expect((await run(['backup', file])).words).toMatch(/Everything is in/);
     expect((await run(['backup', file])).words).toMatch(/is there already/);
     expect(statSync(file).mode & 0o777, 'only its owner may read it').toBe(0o600);
+    // What is in it is told to whoever has nothing but the file.
+    const inside = (name: string) => execFileSync('tar', ['-xOf', file, name], { maxBuffer: 1 << 30 });
+    expect(execFileSync('tar', ['-tf', file], { encoding: 'utf8' })).toBe('READ ME.txt\ndata.pgdump\n');
+    const list = inside('READ ME.txt').toString('utf8');
+    expect(list).toMatch(/^\d+ makes:$/m);
+    for (const words of ['  Only in the backup', 'The Balloon Post: the lantern', 'owned', '(paper)', './run restore'])
+      expect(list, words).toContain(words);
+    expect(inside('data.pgdump').toString('latin1', 0, 5)).toBe('PGDMP');
     await run(['stop']);
     rmSync(state('postgres'), { recursive: true });
     expect((await run(['restore', 'all.aquachrome'])).words, 'a path of the caller’s folder').toMatch(/is back/);

@@ -2,6 +2,7 @@ import { lazy, Suspense, useEffect, useEffectEvent, useState } from 'react';
 import { type FileKind, fileHeadBytes, fileKind, fileKinds } from '#core/bundle/file-kind';
 import { handOver } from '#islands/shared/handed-over.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
+import type { DroppedFile } from './dropped';
 
 // Only whoever drops something needs it.
 const Dropped = lazy(() => import('./dropped').then((module) => ({ default: module.Dropped })));
@@ -16,8 +17,6 @@ const places: Partial<Record<FileKind, string>> = {
   table: '/rack',
   waiting: '/',
 };
-
-export type DroppedFile = { file: File; kind: FileKind; others: number };
 
 const holdsFiles = (event: DragEvent): boolean => event.dataTransfer?.types.includes('Files') === true;
 

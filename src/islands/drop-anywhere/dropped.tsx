@@ -1,6 +1,9 @@
 import { AlertDialog } from 'radix-ui';
+import type { FileKind } from '#core/bundle/file-kind';
 import { Button } from '#ui/controls/button.tsx';
-import type { DroppedFile } from './drop-anywhere';
+
+/** A file that was dropped, what it is taken for, and how many others were dropped with it. */
+export type DroppedFile = { file: File; kind: FileKind; others: number };
 
 type Props = {
   dropped: DroppedFile;

@@ -153,7 +153,7 @@ function NewMakeWhole() {
     },
     onRead: (fresh) => {
       setName(nameFromFile(fresh.file.name));
-      const told = toldWidthMm(fresh, fresh.sheet ?? wholeOriginal.corners);
+      const told = toldWidthMm({ ...fresh, original: fresh.layered?.original ?? fresh.original }, fresh.sheet ?? wholeOriginal.corners);
       if (told) setWidth(formatLength(told, unit));
     },
   });
@@ -216,7 +216,7 @@ function NewMakeWhole() {
           <WidthOnPaper
             {...{ width, setWidth, unit, setUnit }}
             isSheet={sheet !== null}
-            isTold={Boolean(brought?.original.widthMm)}
+            isTold={Boolean(taken?.original.widthMm)}
             problem={tried ? widthProblem : undefined}
           />
           {brought && (
@@ -226,7 +226,7 @@ function NewMakeWhole() {
               onWidth={(mm) => setWidth(formatLength(mm, unit))}
             />
           )}
-          {brought?.original.note && <p role="status">{brought.original.note}</p>}
+          {taken?.original.note && <p role="status">{taken.original.note}</p>}
           <StartButton isReady={brought !== null} isStarting={starting} words={into === null ? 'Start this make' : 'Add it to the make'} />
         </form>
       </main>

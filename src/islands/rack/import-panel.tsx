@@ -4,6 +4,7 @@ import type { MarkerLine } from '#model/marker';
 import type { RackChange } from '#model/api/rack';
 import type { ImportRow } from '#core/markers/pasted-codes';
 import { type ColouredRack, readingsOf } from '#core/markers/readings';
+import { downloadName } from '#core/make/download-name';
 import { newOfRack } from '#core/markers/merge-rack';
 import { type ColumnMapping, type ImportField, importFields } from '#core/markers/table-import';
 import { useHandedOver } from '#islands/shared/handed-over.ts';
@@ -231,10 +232,14 @@ function RackOut({ rack, line }: { rack: ColouredRack; line: MarkerLine }) {
     <div className="space-y-4">
       <h2 className="text-2xl">Take the rack out</h2>
       <p className="flex flex-wrap gap-3">
-        <Button onClick={() => saveFile('rack.json', rackAsJson(rack), 'application/json')}>Everything, as a file of ours</Button>
-        <Button onClick={() => saveFile('rack.csv', rackAsCsv(rack), 'text/csv')}>A table (CSV)</Button>
+        <Button onClick={() => saveFile(downloadName('Markers', 'rack', today(), 'json'), rackAsJson(rack), 'application/json')}>
+          Everything, as a file of ours
+        </Button>
+        <Button onClick={() => saveFile(downloadName('Markers', 'rack', today(), 'csv'), rackAsCsv(rack), 'text/csv')}>
+          A table (CSV)
+        </Button>
         <Button
-          onClick={() => saveFile(`${line.name.replace(/[^\p{L}\p{N} -]+/gu, '')}.gpl`, lineAsPalette(line, rack.markers), 'text/plain')}
+          onClick={() => saveFile(downloadName(line.name, 'palette', today(), 'gpl'), lineAsPalette(line, rack.markers), 'text/plain')}
         >
           Palette of this line (.gpl)
         </Button>

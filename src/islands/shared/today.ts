@@ -1,6 +1,6 @@
-import { lightFormat } from 'date-fns';
+import { dayOf } from '#core/make/day-of';
 
 /** Today by the maker's own calendar, year-month-day: in the evening it is not yet tomorrow because it is so elsewhere. */
 export function today(): string {
-  return lightFormat(new Date(), 'yyyy-MM-dd');
+  return dayOf(new Date());
 }

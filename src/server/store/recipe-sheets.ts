@@ -5,7 +5,7 @@ import { titleOfRecipe } from '#core/recipe/recipe-in-short';
 import type { Database } from '#server/db/database';
 import { workshop } from '#server/decode/workshop';
 import type { Asker } from '#server/http/turns';
-import { pdfPolicy } from '#server/http/policy';
+import { pdfAnswer } from '#server/http/pdf-answer';
 import { ProblemError } from '#server/http/problem';
 import { readBlob } from './blobs';
 import { readRecipe } from './recipes';
@@ -17,11 +17,6 @@ async function blobOf(database: Database, picture: { sha256: string; widthPx: nu
   return { ...picture, bytes: new Uint8Array((await readBlob(database, picture.sha256)).bytes) };
 }
 
-/** A text as a header takes it (RFC 8187, 3.2.1: only its letters, digits and some signs stand as they are). */
-function extValue(text: string): string {
-  return encodeURIComponent(text).replaceAll(/['()*]/g, (sign) => `%${sign.charCodeAt(0).toString(16).toUpperCase()}`);
-}
-
 /** A PDF of a recipe, made by a process of its own. @param asker leaves: nobody waits any more. */
 async function printed(
   database: Database,
@@ -31,16 +26,8 @@ async function printed(
   asker: Asker,
 ): Promise<Response> {
   const of = { recipe, title, bandMap: await blobOf(database, pictures.bandMap), look: await blobOf(database, pictures.look) };
-  const name = extValue(downloadName(title, wish.sheet === 'desk' ? 'recipe' : wish.sheet, recipe.writtenOn ?? '', 'pdf'));
-  const pdf = await workshop().work('recipeSheet', { of, wish }, asker);
-  return new Response(new Uint8Array(pdf), {
-    headers: {
-      'content-security-policy': pdfPolicy,
-      'content-type': 'application/pdf',
-      'content-disposition': `inline; filename="recipe-${wish.sheet}.pdf"; filename*=UTF-8''${name}`,
-      'cache-control': 'no-store',
-    },
-  });
+  const name = downloadName(title, wish.sheet === 'desk' ? 'recipe' : wish.sheet, recipe.writtenOn ?? '', 'pdf');
+  return pdfAnswer(await workshop().work('recipeSheet', { of, wish }, asker), name, `recipe-${wish.sheet}.pdf`);
 }
 
 /** A kept recipe as sheets to be printed. @throws ProblemError 404, 422 */

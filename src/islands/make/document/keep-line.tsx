@@ -1,3 +1,5 @@
+import { downloadName } from '#core/make/download-name';
+import { today } from '#islands/shared/today.ts';
 import { saveFile } from '#islands/shared/save-file.ts';
 import { Button } from '#ui/controls/button.tsx';
 import type { KeepState } from './keeping';
@@ -22,7 +24,7 @@ export function KeepLine({ keep, waitingFile }: { keep: KeepState; waitingFile: 
         <Button
           weight="quiet"
           title="For another address of Aquachrome: its table reads the file"
-          onClick={() => saveFile('Waiting edits.json', waitingFile(), 'application/json')}
+          onClick={() => saveFile(downloadName('Aquachrome', 'waiting edits', today(), 'json'), waitingFile(), 'application/json')}
         >
           Save as a file
         </Button>

@@ -1,3 +1,4 @@
+import { downloadName } from '#core/make/download-name';
 import { counted } from '#core/make/counted';
 import { saveFile } from '#islands/shared/save-file.ts';
 import { Button } from '#ui/controls/button.tsx';
@@ -21,7 +22,13 @@ export function SetAsideNotice({ entries, onDrop }: Props) {
             </p>
             <p className="mt-1 flex flex-wrap gap-2">
               <Button
-                onClick={() => saveFile(`Set aside ${entry.at.slice(0, 10)}.json`, JSON.stringify(entry, null, 2), 'application/json')}
+                onClick={() =>
+                  saveFile(
+                    downloadName('Aquachrome', 'set aside', entry.at.slice(0, 10), 'json'),
+                    JSON.stringify(entry, null, 2),
+                    'application/json',
+                  )
+                }
               >
                 Save as a file
               </Button>

@@ -1,3 +1,4 @@
+import { downloadName } from '#core/make/download-name';
 import { type DragEvent, useEffect, useMemo, useState } from 'react';
 import type { RackChange } from '#model/api/rack';
 import type { ColourReading, Lab } from '#model/marker';
@@ -102,7 +103,7 @@ export function SwatchesPanel({ rack, shown, filtered, busy, onChange }: Props) 
       const photo = await ask('Colouring the sheet and photographing it', (api) =>
         api.photograph({ sheet: withoutDate(sheet), thought, seed: Math.floor(Math.random() * 1000) }),
       );
-      saveFile('made-up swatch sheet.jpg', photo, 'image/jpeg');
+      saveFile(downloadName('Swatch sheet', 'made-up photo', today(), 'jpg'), photo, 'image/jpeg');
       await take([photo], 'Reading the made-up photograph');
     } catch (error) {
       if (!(error instanceof StoppedError)) setProblem(problemToShow(error).message);

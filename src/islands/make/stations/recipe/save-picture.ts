@@ -1,3 +1,5 @@
+import { downloadName } from '#core/make/download-name';
+import { today } from '#islands/shared/today.ts';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { Make } from '#model/make';
 import { livingWorker } from '#islands/shared/living-worker.ts';
@@ -22,11 +24,11 @@ async function pictureOf({ picture: { grey }, paint, lines }: Shown): Promise<Bl
   return canvas.convertToBlob({ type: 'image/png' });
 }
 
-const fileName = ({ make, picture }: Shown, what: string): string =>
-  `${make.name}, ${picture.name}, ${what}`.replace(/[^\p{L}\p{N} ,-]+/gu, '');
+const fileName = ({ make, picture }: Shown, what: string, ending: string): string =>
+  downloadName(`${make.name}, ${picture.name}`, what, today(), ending);
 
 export async function savePicture(shown: Shown): Promise<void> {
-  saveFile(`${fileName(shown, 'expected')}.png`, await pictureOf(shown), 'image/png');
+  saveFile(fileName(shown, 'expected look', 'png'), await pictureOf(shown), 'image/png');
 }
 
 /** Saves it as a telephone would see it on the table: to try without paper what is done with a photo. */
@@ -39,7 +41,7 @@ export async function savePhotograph(shown: Shown): Promise<void> {
     const picture = await pictureOf(shown);
     const seed = Math.floor(Math.random() * 1000);
     const photo = await camera.ask((api) => api.photographPicture({ picture, widthMm: shown.picture.widthMm, seed }));
-    saveFile(`${fileName(shown, 'made-up photo')}.jpg`, photo, 'image/jpeg');
+    saveFile(fileName(shown, 'made-up photo', 'jpg'), photo, 'image/jpeg');
   } finally {
     camera.close();
   }

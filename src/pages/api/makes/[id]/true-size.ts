@@ -1,10 +1,12 @@
 import * as z from 'zod/mini';
+import { downloadName } from '#core/make/download-name';
+import { dayOf } from '#core/make/day-of';
 import { idSchema } from '#model/id';
 import { database } from '#server/db/database';
 import { workshop } from '#server/decode/workshop';
 import { endpoint } from '#server/http/endpoint';
 import { heavily } from '#server/http/heavy';
-import { pdfPolicy } from '#server/http/policy';
+import { pdfAnswer } from '#server/http/pdf-answer';
 import { notFound } from '#server/http/problem';
 import { readBlob } from '#server/store/blobs';
 import { readStored } from '#server/store/make-rows';
@@ -21,13 +23,6 @@ export const GET = endpoint(async ({ params, url, request }) => {
   return heavily(request.signal, async (asker) => {
     const { bytes: png } = await readBlob(database(), picture.grey.sha256);
     const pdf = await workshop().work('trueSize', { picture: { name, png, widthMm, heightMm }, paper }, asker);
-    return new Response(new Uint8Array(pdf), {
-      headers: {
-        'content-security-policy': pdfPolicy,
-        'content-type': 'application/pdf',
-        'content-disposition': 'inline; filename="true-size.pdf"',
-        'cache-control': 'no-store',
-      },
-    });
+    return pdfAnswer(pdf, downloadName(name, 'true size', dayOf(new Date()), 'pdf'), 'true-size.pdf');
   });
 });

@@ -4,6 +4,7 @@ import { mkdir, mkdtemp, readFile, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { foundRecipesSchema } from '#model/api/recipes';
 import { browserArguments, chromiumPath } from '../tests/browser/chromium';
@@ -63,6 +64,27 @@ async function keepOnce(page: Page): Promise<string> {
 }
 
 /** `go`: where it answers bytes, they are the picture in place of the page. */
+/** The pilot and the lantern as somebody else sends them: the one changed, the other new. */
+async function sentMakes(): Promise<Buffer> {
+  const body = JSON.stringify({ makes: ['make-balloon-post-pilot', 'make-balloon-post-lantern'], on: '2026-11-30' });
+  const headers = { 'content-type': 'application/json', origin: address };
+  const lines = (await (await fetch(`${address}/api/bundles/written`, { method: 'POST', headers, body })).text()).trim().split('\n');
+  const { done } = JSON.parse(lines.at(-1) ?? '') as { done: { id: string } };
+  const files = unzipSync(new Uint8Array(await (await fetch(`${address}/api/bundles/written/${done.id}`)).arrayBuffer()));
+  const text = (name: string) => strFromU8(files[name] ?? new Uint8Array());
+  const pilotText = text('makes/make-balloon-post-pilot.json').replace('"White fur"', '"Warm belly"');
+  const lantern = 'make-balloon-post-lantern';
+  const sent = {
+    ...Object.fromEntries(Object.entries(files).filter(([name]) => name !== `makes/${lantern}.json`)),
+    'makes/make-balloon-post-pilot.json': strToU8(pilotText.replace('The Balloon Post: the pilot', 'The pilot, in spring')),
+    'makes/sent.json': strToU8(
+      text(`makes/${lantern}.json`).replaceAll(lantern, 'sent').replace('The Balloon Post: the lantern', 'A lantern of leaves'),
+    ),
+    'aquachrome.json': strToU8(text('aquachrome.json').replaceAll(lantern, 'sent')),
+  };
+  return Buffer.from(zipSync(sent));
+}
+
 type Shot = { name: string; width?: number; height?: number; go: (page: Page) => Promise<unknown> };
 
 const shots: Shot[] = [
@@ -233,11 +255,13 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'rack-ladders',
+    name: 'makes-from-a-file',
     go: async (page) => {
-      await page.goto(`${address}/rack`);
-      await page.getByRole('button', { name: 'Find a ladder' }).click();
-      await page.getByLabel('From', { exact: true }).fill('clay');
+      await page.goto(`${address}/bring-in`);
+      await page
+        .getByLabel('Choose a file')
+        .setInputFiles({ name: 'From Ottilie.zip', mimeType: 'application/zip', buffer: await sentMakes() });
+      await page.getByRole('button', { name: 'Keep both' }).click();
     },
   },
   {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { madeUpRecipe, madeUpRecipeElement, madeUpWritten, madeUpWrittenElement } from '../../tests/made-up-recipe';
+import { recipeAsText } from '#islands/shared/recipe-as-text.ts';
 import { recipeFile } from '#core/recipe/recipe-file';
 import { readOddLists } from '../../tests/odd-lists';
 import { readyRules } from '#core/markers/code-rule';
@@ -80,6 +81,11 @@ describe('recipes from outside', () => {
     const scarf = madeUpWrittenElement('Scarf', [90, 60, 30]);
     const file = recipeFile(madeUpWritten([scarf]));
     expect(readRecipe(bytes(file))).toEqual({ recipe: file.recipe, aside: [] });
+    // What it says beyond our schema is kept beside it, and goes out with it again.
+    const more = { ...file, madeWith: 'another', recipe: { ...file.recipe, mood: 1, elements: [{ ...scarf, glitter: true }] } };
+    const { recipe, unknown } = readRecipe(bytes(more));
+    expect(recipe).toEqual(file.recipe);
+    expect(JSON.parse(recipeAsText(recipe, 'json', 'T', unknown))).toEqual(JSON.parse(JSON.stringify(more)));
     expect(readRecipe(bytes({ ...file, recipe: { ...file.recipe, elements: [scarf, { ...scarf, ladder: [] }, 7] } })).aside).toEqual([
       'Scarf: a ladder of 0 markers; one to six make one.',
       'Element 3: it cannot be read.',

@@ -1,5 +1,6 @@
 import Ajv2020 from 'ajv/dist/2020';
 import { readFileSync } from 'node:fs';
+import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { KeptRecipe } from '#model/kept-recipe';
 import type { Make } from '#model/make';
@@ -14,6 +15,7 @@ import { listMakes, readMake } from '#server/store/makes';
 import { changeRack, readRack } from '#server/store/rack';
 import { findRecipes } from '#server/store/recipe-finds';
 import { keepRecipe, readRecipe } from '#server/store/recipes';
+import { printKept } from '#server/store/recipe-sheets';
 import { changeSupplies, readSupplies } from '#server/store/supplies';
 import { madeUpWritten, madeUpWrittenElement } from '../made-up-recipe';
 import { bundleOf, everythingIn, filesOf, lookedAt, taken } from './bundle-parts';
@@ -49,7 +51,10 @@ beforeAll(async () => {
   const make = await documentOf(sender, pilotId);
   const picture = make.pictures[0] as Make['pictures'][number];
   const colouring = picture.colourings[0] as Make['pictures'][number]['colourings'][number];
-  const look = await keepBlob(sender, 'application/octet-stream', Buffer.from('ffd8ff00ffd9', 'hex'));
+  const jpeg = await sharp({ create: { width: 64, height: 80, channels: 3, background: '#fa8' } })
+    .jpeg()
+    .toBuffer();
+  const look = await keepBlob(sender, 'application/octet-stream', jpeg);
   const photo = await keepBlob(sender, 'application/octet-stream', Buffer.from('ffd8ff11ffd9', 'hex'));
   const kept: Omit<KeptRecipe, 'number'> = {
     recipe: madeUpWritten(
@@ -57,7 +62,7 @@ beforeAll(async () => {
       { line: 'Larkmere' },
       { make: make.name, writtenOn: '2026-11-01' },
     ),
-    pictures: { look: { sha256: look, widthPx: 10, heightPx: 10 } },
+    pictures: { look: { sha256: look, widthPx: 64, heightPx: 80 } },
     of: { pictureId: picture.id, colouringId: colouring.id },
   };
   for (const id of ['version-one', 'version-two'])
@@ -122,6 +127,14 @@ describe('makes as one zip', () => {
       await readRecipe(sender, 'version-two').then((one) => ({ keptAt: one.keptAt, notes: one.notes, versions: one.versions })),
     );
     expect((await findRecipes(receiver, { words: 'scarf', terms: [{ kind: 'tag', term: 'spring' }] })).total).toBe(2);
+    // Its sheet is the same to the byte.
+    const sheet = async (database: Database) =>
+      Buffer.from(
+        await (await printKept(database, 'version-two', { paper: 'A4', sheet: 'desk' }, { askedAt: performance.now() })).arrayBuffer(),
+      );
+    const printed = await sheet(receiver);
+    expect(printed.toString('latin1', 0, 5)).toBe('%PDF-');
+    expect(printed.equals(await sheet(sender))).toBe(true);
     expect((await readRack(receiver)).markers.every(({ owned }) => !owned)).toBe(true);
     expect((await checkWhole(receiver)).makes).toBe(2);
     const [first, again] = await Promise.all([zip, (await bundleOf(receiver, [pilotId, lanternId])).bytes].map((bytes) => filesOf(bytes)));

@@ -14,6 +14,8 @@ const most: readonly (readonly [island: string, kB: number])[] = [
   ['recipe-screen', 125],
   ['compare-screen', 125],
   ['pull-list-page', 120],
+  ['send-screen', 120],
+  ['bring-in-screen', 120],
   ['make-screen', 105],
 ];
 

@@ -54,6 +54,11 @@ describe('recipes that are kept', () => {
     expect(both.sort()).toEqual([2, 3]);
     expect(await keepRecipe(database, { id: 'w1', make, kept: kept(badger, 'c2') })).toBe(1);
     await expect(keepRecipe(database, { id: 'v1', make, kept: kept(two) })).rejects.toMatchObject({ status: 409 });
+    const unknown = { fields: { mood: 'quiet' } };
+    await keepRecipe(database, { id: 'with-more', kept: kept(two, 'c9'), unknown });
+    expect((await readRecipe(database, 'with-more')).unknown).toEqual(unknown);
+    expect((await readRecipe(database, 'v1')).unknown).toBeUndefined();
+    await throwRecipeAway(database, 'with-more');
     const { versions } = await readRecipe(database, 'v3');
     expect(versions.map(({ number }) => number)).toEqual([1, 2, 3]);
   });

@@ -94,7 +94,9 @@ function MakeInFile({ make, wish, onWish, isOut, onTurn }: MakeProps) {
       <div className="flex flex-wrap items-baseline gap-x-4">
         <h2 className="text-xl">{name}</h2>
         <p className="flex-1 text-soft">
-          {[counted(pictures, 'picture'), counted(elements, 'element'), counted(recipes, 'kept version')].join(', ')}
+          {[counted(pictures, 'picture'), counted(elements, 'element'), ...(recipes > 0 ? [counted(recipes, 'kept version')] : [])].join(
+            ', ',
+          )}
         </p>
         {standing !== 'alike' && (
           <label className="flex min-h-11 items-center gap-2">
@@ -107,7 +109,8 @@ function MakeInFile({ make, wish, onWish, isOut, onTurn }: MakeProps) {
       {standing === 'differs' && here && !isOut && (
         <div className="space-y-2 border-l-8 border-ink bg-paper px-4 py-3">
           <p className="font-semibold">
-            You have this make too ({here.name}, last touched {new Date(here.updatedAt).toLocaleDateString()}), and it differs.
+            You have this make too ({here.name}, last touched{' '}
+            {new Date(here.updatedAt).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}), and it differs.
           </p>
           {here.changes.length > 0 && (
             <ul className="list-disc pl-5 text-sm">

@@ -1,7 +1,5 @@
 import { lazy, Suspense, useEffect, useEffectEvent, useState } from 'react';
 import { type FileKind, fileHeadBytes, fileKind, fileKinds } from '#core/bundle/file-kind';
-import { handOver } from '#islands/shared/handed-over.ts';
-import { problemToShow } from '#islands/shared/server-calls.ts';
 import type { DroppedFile } from './dropped';
 
 // Only whoever drops something needs it.
@@ -49,9 +47,11 @@ export function DropAnywhere() {
   }, []);
   const go = async ({ file, kind }: DroppedFile, into: string | null) => {
     try {
+      const { handOver } = await import('#islands/shared/handed-over.ts');
       await handOver(file, into ?? places[kind] ?? '/');
     } catch (error) {
-      setProblem(problemToShow(error).message);
+      console.error(error);
+      setProblem('This browser could not hand the file over. Go to the page that takes it, and choose it there.');
     }
   };
   if (!dropped) return null;

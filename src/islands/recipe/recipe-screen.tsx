@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { lampWords } from '#core/light/lamp-words';
 import { titleOfRecipe } from '#core/recipe/recipe-in-short';
 import { cautions } from '#core/technique/cautions';
@@ -7,7 +7,6 @@ import { PageOfKept } from '#islands/shared/page-of-kept.tsx';
 import { PrintRecipe } from '#islands/shared/print-recipe.tsx';
 import { compareAddress, fetchRecipe, recipeAddress, throwRecipeAway } from '#islands/shared/recipe-calls.ts';
 import { RecipePicture } from '#islands/shared/recipe-picture.tsx';
-import { SaveRecipe } from '#islands/shared/save-recipe.tsx';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import { useFetched, useListedMakes } from '#islands/shared/use-fetched.ts';
 import type { Problem } from '#model/api/problem';
@@ -18,6 +17,9 @@ import { asPage } from '#ui/words/error-boundary.tsx';
 import { ProblemNotice } from '#ui/words/notice.tsx';
 import { NotesPanel } from './notes-panel';
 import { WrittenElements } from './written-elements';
+
+// It comes when it is asked for.
+const SaveRecipe = lazy(() => import('#islands/shared/save-recipe.tsx').then((module) => ({ default: module.SaveRecipe })));
 
 /** One kept recipe: as it was written on its day, with what the maker notes beside it, and what can be done with it. */
 function RecipeScreenWhole({ recipeId }: { recipeId: string }) {
@@ -150,7 +152,11 @@ function Acts({ read: { id, kept, notes, unknown }, onGone }: { read: ReadRecipe
         </AskFirst>
       </p>
       {open === 'print' && <PrintRecipe of={{ id }} />}
-      {open === 'save' && <SaveRecipe recipe={async () => kept.recipe} title={title} unknown={unknown} />}
+      {open === 'save' && (
+        <Suspense>
+          <SaveRecipe recipe={async () => kept.recipe} title={title} unknown={unknown} />
+        </Suspense>
+      )}
       {open === 'lay' && <PicturesToLayOnto id={id} />}
     </div>
   );

@@ -6,7 +6,7 @@ import type { Blend, OrderRequest } from './order-plan';
 import type { PieceBatch } from './piece-batches';
 import type { RecipeMark } from './recipe';
 import type { BlendItem, BlendMark, ColouredThing, WetBlend, WrittenPicture } from './wet-blend';
-import { assertPace, coveredShare, isBlended, usualPaceCm2, wetRuns } from './wet-limit';
+import { assertPace, coveredShare, isBlended, leastMarkSeconds, usualPaceCm2, wetRuns } from './wet-limit';
 
 export type BlendsOptions = {
   /** Cm2 a minute. Default as usual. */
@@ -17,8 +17,6 @@ export type BlendsOptions = {
   batches?: readonly PieceBatch[];
 };
 
-/** A marker is taken, opened and closed in about so many seconds, whatever it colours. From memory. */
-const leastSeconds = 4;
 /** Ink is dry to the touch after about so many seconds, where nothing else is said. From memory. */
 const dryS = 30;
 /** L* of what is no ink of the rack: pencils, pens and blender drag no dark into anything. */
@@ -33,7 +31,7 @@ export function secondsOfMark(
   paceCm2: number,
 ): number {
   assertPace(paceCm2);
-  return leastSeconds + (coveredShare(mark, rungs) * areaMm2 * 0.6) / paceCm2;
+  return leastMarkSeconds + (coveredShare(mark, rungs) * areaMm2 * 0.6) / paceCm2;
 }
 
 function thingsOf({ picture, recipe, wetS, wetAreas }: WrittenPicture): ColouredThing[] {

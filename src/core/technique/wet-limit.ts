@@ -7,6 +7,9 @@ import { nibDotMm2 } from './wet-parts';
 /** So much a hand lays with one marker, in cm2 a minute, where nothing else is said: a brush nib of 4 mm drawn a little over a cm a second. From memory. */
 export const usualPaceCm2 = 30;
 
+/** A marker is taken, opened and closed in about so many seconds, whatever it colours. From memory. */
+export const leastMarkSeconds = 4;
+
 /** How the hand works, and for how long ink can be blended on a paper, in s. */
 export type WetHand = { paceCm2: number; wetS: number };
 

@@ -1,0 +1,83 @@
+import * as z from 'zod/mini';
+import { idSchema, sha256Schema } from './id';
+import { labSchema } from './marker';
+import { mostElementName } from './picture';
+import { schoolIdSchema } from './school';
+import { textSchema } from './text';
+
+/** Marks that a session may have: forty pictures of many elements. */
+export const mostSessionMarks = 20_000;
+
+const codeSchema = textSchema(80, { least: 1 });
+const wordsSchema = textSchema(600);
+/** A marker as it is named in a session: it stays readable when it has left the rack. */
+export const sessionMarkerSchema = z.object({ markerId: z.nullable(idSchema), code: codeSchema, lab: z.optional(labSchema) });
+export type SessionMarker = z.infer<typeof sessionMarkerSchema>;
+
+/**
+ * A mark as it was planned when the session began. `blend`: marks of one are never interrupted. `areaMm2`: what it covers, of all repeats. `seconds`: as it was expected to
+ * take. `dryBefore`: marks that must have been dry for so long before it.
+ */
+export const plannedMarkSchema = z.extend(sessionMarkerSchema, {
+  id: idSchema,
+  blend: textSchema(300, { least: 1 }),
+  pictureId: z.optional(idSchema),
+  elementIds: z.array(idSchema).check(z.maxLength(2000)),
+  /** What it goes over, in words. */
+  over: textSchema(mostElementName * 4),
+  where: wordsSchema,
+  how: wordsSchema,
+  nib: z.optional(textSchema(40)),
+  school: schoolIdSchema,
+  areaMm2: z.number().check(z.minimum(0), z.maximum(10_000_000)),
+  seconds: z.number().check(z.minimum(0), z.maximum(1_000_000)),
+  /** How long its ink can be blended, in s. */
+  wetS: z.number().check(z.minimum(0), z.maximum(100_000)),
+  dryBefore: z.optional(
+    z.array(z.object({ mark: idSchema, seconds: z.number().check(z.minimum(0), z.maximum(100_000)) })).check(z.maxLength(200)),
+  ),
+});
+export type PlannedMark = z.infer<typeof plannedMarkSchema>;
+
+/** What is coloured in a session: pictures of a make, each in a colouring, so many alike. */
+export const sessionHeadSchema = z.object({
+  startedAtMs: z.int().check(z.minimum(0)),
+  of: z
+    .array(z.object({ pictureId: idSchema, colouringId: idSchema, repeats: z.int().check(z.minimum(1), z.maximum(400)) }))
+    .check(z.minLength(1), z.maxLength(400)),
+  marks: z.array(plannedMarkSchema).check(z.minLength(1), z.maxLength(mostSessionMarks)),
+});
+export type SessionHead = z.infer<typeof sessionHeadSchema>;
+
+/** What covers a slip. */
+export const slipCovers = ['lift', 'darker neighbour', 'dots', 'white gel'] as const;
+/** Why another marker is taken. */
+export const otherReasons = ['dry', 'low', 'missing', 'liked better'] as const;
+
+const ofMark = { mark: idSchema };
+const entry = <K extends string, S extends z.core.$ZodLooseShape>(kind: K, more: S) =>
+  z.object({ id: idSchema, atMs: z.int().check(z.minimum(0)), kind: z.literal(kind), ...more });
+
+/**
+ * What happened in a session, in the order in which it was told. Each is one act; `undo` takes back the one that it names, if that is the last that stands. `rest`: the
+ * other marker also takes the place of the first in all that is still to be done.
+ */
+export const sessionEntrySchema = z.discriminatedUnion('kind', [
+  entry('done', ofMark),
+  entry('again', ofMark),
+  entry('darker', { ...ofMark, marker: sessionMarkerSchema }),
+  entry('other', { ...ofMark, marker: sessionMarkerSchema, reason: z.enum(otherReasons), rest: z.boolean() }),
+  entry('slip', { ...ofMark, cover: z.enum(slipCovers) }),
+  entry('leak', ofMark),
+  entry('leaveOut', ofMark),
+  entry('noBlend', { ...ofMark, with: sessionMarkerSchema }),
+  entry('pause', {}),
+  entry('resume', {}),
+  entry('undo', { of: idSchema }),
+  entry('end', {
+    happy: z.optional(z.enum(['yes', 'partly', 'no'])),
+    nextTime: z.optional(textSchema(300)),
+    photo: z.optional(sha256Schema),
+  }),
+]);
+export type SessionEntry = z.infer<typeof sessionEntrySchema>;

@@ -15,7 +15,7 @@ export const sessionMarkerSchema = z.object({ markerId: z.nullable(idSchema), co
 export type SessionMarker = z.infer<typeof sessionMarkerSchema>;
 
 /**
- * A mark as it was planned when the session began. `blend`: marks of one are never interrupted. `areaMm2`: what it covers, of all repeats. `seconds`: as it was expected to
+ * A mark as it was planned when the session began. `blend`: marks of one are never interrupted. `areaMm2`: what it covers. `seconds`: as it was expected to
  * take. `dryBefore`: marks that must have been dry for so long before it.
  */
 export const plannedMarkSchema = z.extend(sessionMarkerSchema, {
@@ -28,6 +28,8 @@ export const plannedMarkSchema = z.extend(sessionMarkerSchema, {
   where: wordsSchema,
   how: wordsSchema,
   nib: z.optional(textSchema(40)),
+  /** Which of equal images it is laid on, and of how many. */
+  copy: z.optional(z.object({ number: z.int().check(z.minimum(1), z.maximum(400)), of: z.int().check(z.minimum(2), z.maximum(400)) })),
   school: schoolIdSchema,
   areaMm2: z.number().check(z.minimum(0), z.maximum(10_000_000)),
   seconds: z.number().check(z.minimum(0), z.maximum(1_000_000)),

@@ -34,6 +34,16 @@ export function secondsOfMark(
   return leastMarkSeconds + (coveredShare(mark, rungs) * areaMm2 * 0.6) / paceCm2;
 }
 
+/** A mark of a blend on so much paper. */
+function blendMark(
+  mark: RecipeMark,
+  items: readonly BlendItem[],
+  on: { areaMm2: number; rungs: readonly { share: number }[] },
+  paceCm2: number,
+): BlendMark {
+  return { mark, items, coveredMm2: coveredShare(mark, on.rungs) * on.areaMm2, seconds: secondsOfMark(mark, on, paceCm2) };
+}
+
 function thingsOf({ picture, recipe, wetS, wetAreas }: WrittenPicture): ColouredThing[] {
   const hosts = new Map(picture.elements.flatMap(({ id, spot }) => (spot ? [[id, `${picture.id}/${spot.on}`] as const] : [])));
   return recipe.elements.map((element) => ({
@@ -108,7 +118,7 @@ function gatherLayers(all: Gathered, group: readonly ColouredThing[], runs: read
       all.add(
         {
           ...{ id: own, kind: isOne ? 'alone' : 'together', name: namesOf(group), items },
-          marks: run.map((mark) => ({ mark, items, seconds: secondsOfMark(mark, { areaMm2, rungs: first.element.rungs }, paceCm2) })),
+          marks: run.map((mark) => blendMark(mark, items, { areaMm2, rungs: first.element.rungs }, paceCm2)),
           ...(isParted ? { areas: areas.length } : {}),
           ...(pieces > 1 ? { pieces } : {}),
         },
@@ -139,8 +149,8 @@ function gatherSteps(all: Gathered, things: readonly ColouredThing[], paceCm2: n
         const laid = group.map(({ thing, steps }) => ({ thing, mark: steps[step]?.[index] as RecipeMark }));
         const { thing, mark } = laid[0] as (typeof laid)[number];
         const areaMm2 = laid.reduce((sum, { thing: { element } }) => sum + element.areaMm2, 0);
-        const seconds = secondsOfMark(mark, { areaMm2, rungs: thing.element.rungs }, paceCm2);
-        return { mark, items: laid.map((one) => itemOf(one.thing)), seconds };
+        const items = laid.map((one) => itemOf(one.thing));
+        return blendMark(mark, items, { areaMm2, rungs: thing.element.rungs }, paceCm2);
       }),
     );
     const before = step > 0 ? [{ blend: `step/${step}`, waitSeconds: 0 }] : [];
@@ -162,7 +172,7 @@ function gatherFinish(
   let before = [...new Set(things.flatMap(({ key }) => all.layers.get(key)?.at(-1) ?? []))];
   for (const [index, run] of wetRuns(finish).entries()) {
     const id = `${picture.id}/finish/${index + 1}`;
-    const marks = run.map((mark) => ({ mark, items: [], seconds: secondsOfMark(mark, { areaMm2, rungs: [{ share: 1 }] }, paceCm2) }));
+    const marks = run.map((mark) => blendMark(mark, [], { areaMm2, rungs: [{ share: 1 }] }, paceCm2));
     all.add(
       { id, kind: 'finish', name: `${picture.name}, the whole image`, items: [], marks },
       before.map((blend) => ({ blend, waitSeconds: waitBefore(run) })),
@@ -174,7 +184,7 @@ function gatherFinish(
 function gatherBatches(all: Gathered, batches: readonly PieceBatch[], paceCm2: number): void {
   for (const { id, name, pieces, isTogether, areaMm2, rungs, marks } of batches) {
     const turns = isTogether ? 1 : pieces;
-    const laid = marks.map((mark) => ({ mark, items: [], seconds: secondsOfMark(mark, { areaMm2: areaMm2 / turns, rungs }, paceCm2) }));
+    const laid = marks.map((mark) => blendMark(mark, [], { areaMm2: areaMm2 / turns, rungs }, paceCm2));
     all.add({ id, kind: 'batch', name, items: [], marks: Array.from({ length: turns }, () => laid).flat() }, []);
   }
 }

@@ -4,8 +4,8 @@ import type { PictureRecipe, RecipeElement, RecipeMark } from './recipe';
 
 /** What is coloured at once of one element: all of it (`part` null), or one of its wet areas, from 1. */
 export type BlendItem = { pictureId: string; elementId: string; name: string; part: number | null };
-/** A mark of a blend: what it goes over, and how long that takes, in s. */
-export type BlendMark = { mark: RecipeMark; items: readonly BlendItem[]; seconds: number };
+/** A mark of a blend: what it goes over, how much paper that is, and how long it takes, in s. */
+export type BlendMark = { mark: RecipeMark; items: readonly BlendItem[]; coveredMm2: number; seconds: number };
 
 /**
  * Marks that are never interrupted. `alone`: of one element, or of one of its wet areas. `together`: of equal things. `step`: of all that is laid by a school

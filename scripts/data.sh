@@ -107,7 +107,7 @@ read_beside() {
   AQUACHROME_RESTORED_URL=$(beside_url) node --import tsx scripts/check-restored.ts prepare ${names[@]+"${names[@]}"} 2>"$state/restore.log" 9>&- || refuse_file "$file"
   # What the migrations write themselves comes from them; tables that others point to come first.
   grep -E '; [0-9]+ [0-9]+ (TABLE DATA|SEQUENCE SET) public ' "$list.all" | grep -vE ' TABLE DATA public (applied_migrations|installation) ' |
-    awk '{ rank = / public (makes|marker_lines) /? 0 : / public markers /? 1 : 2; print rank, $0 }' | sort -s -n -k1,1 | cut -d' ' -f2- >"$list" || true
+    awk '{ rank = / public (makes|marker_lines|sessions) /? 0 : / public markers /? 1 : 2; print rank, $0 }' | sort -s -n -k1,1 | cut -d' ' -f2- >"$list" || true
   # What comes out of it is counted before it goes anywhere.
   "$postgres_bin/pg_restore" --data-only --use-list="$list" --file=- "$dump" 2>"$state/restore.list.log" 9>&- |
     node --import tsx scripts/dump-bounds.ts $(($(df -Pm "$pg_home" | awk 'NR==2 {print $4}') / 3)) 2>"$state/restore.log" 9>&- || {

@@ -1,5 +1,6 @@
 import type * as z from 'zod/mini';
 import { keptRecipeSchema } from './kept-recipe';
+import { sessionHeadSchema } from './session';
 
 /**
  * A kind of what is kept for good: versions, sessions, photos. Rows are only ever added, stand outside undo, and outlive their make under its
@@ -26,5 +27,14 @@ export const recipeKind: KeptKind = {
   blobs: ['pictures.bandMap.sha256', 'pictures.look.sha256'],
 };
 
+/** Colouring sessions as they were planned; what happened in them stands beside them (server/store/sessions.ts). */
+export const sessionKind: KeptKind = {
+  table: 'sessions',
+  words: { one: 'session', many: 'sessions' },
+  schema: 1,
+  document: sessionHeadSchema,
+  blobs: [],
+};
+
 /** Every kind there is; each comes with its first user. */
-export const keptKinds: readonly KeptKind[] = [recipeKind];
+export const keptKinds: readonly KeptKind[] = [recipeKind, sessionKind];

@@ -54,6 +54,7 @@ describe('a database of schema 1', () => {
       '010-colour-readings',
       '011-kept-recipes',
       '012-unknown-fields',
+      '013-sessions',
     ]);
     const { revision, document, appliedBatchIds, steps } = await readMake(database, makeId);
     expect({ revision, steps, name: document.name, schema: document.schema }).toEqual({
@@ -117,6 +118,7 @@ describe('a database of schema 3', () => {
       '010-colour-readings',
       '011-kept-recipes',
       '012-unknown-fields',
+      '013-sessions',
     ]);
   });
   afterAll(async () => {

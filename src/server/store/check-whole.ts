@@ -12,6 +12,7 @@ import { checkKept } from './kept';
 import { readStored } from './make-rows';
 import { readRack } from './rack';
 import { renewFinds } from './recipe-finds';
+import { checkEntries } from './sessions';
 import { readSupplies } from './supplies';
 import { readSwatchSheets } from './swatch-sheets';
 
@@ -78,6 +79,7 @@ export async function checkWhole(database: Database, kinds = keptKinds): Promise
   await checkKept(database, kept, kinds);
   const photos = await column(database, "SELECT document->>'photo' AS value FROM recipe_notes WHERE document ? 'photo'");
   if (photos.some((photo) => !kept.has(photo))) throw new Error('Photos of finished pieces are missing from the file.');
+  await checkEntries(database, kept);
   // Derived: made anew, so that recipes are found by what they say.
   await renewFinds(database);
   const { unreadable } = await readRack(database);

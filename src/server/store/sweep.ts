@@ -2,6 +2,7 @@ import { QueryTypes } from 'sequelize';
 import { keptKinds } from '#model/kept-kind';
 import type { Database } from '#server/db/database';
 import { keptDocuments } from './kept';
+import { entriesWithPhotos } from './sessions';
 import { holdOffEdits } from './sweep-lock';
 
 /** What is younger than this many days is spared: it may be on its way into a make. */
@@ -28,6 +29,7 @@ export async function sweep(database: Database, kinds = keptKinds): Promise<Swep
       spare([done, inverse]);
     for (const document of await keptDocuments(database, transaction, kinds)) spare(document);
     for (const notes of await sequelize.query('SELECT document FROM recipe_notes', { type: QueryTypes.SELECT, transaction })) spare(notes);
+    for (const { photo } of await entriesWithPhotos(database, transaction)) spare(photo);
     const old = `created_at < now() - interval '${sparedDays} days'`;
     const freed = await sequelize.query<{ bytes: string }>(
       `DELETE FROM blobs WHERE ${old} AND NOT (sha256 = ANY (ARRAY[:needed]::text[])) RETURNING length(bytes) AS bytes`,

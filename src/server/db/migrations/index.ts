@@ -10,6 +10,7 @@ import { hand } from './009-hand';
 import { colourReadings } from './010-colour-readings';
 import { keptRecipes } from './011-kept-recipes';
 import { unknownFieldsKept } from './012-unknown-fields';
+import { sessions } from './013-sessions';
 import type { Migration } from './migration';
 
 export const migrations: readonly Migration[] = [
@@ -25,4 +26,5 @@ export const migrations: readonly Migration[] = [
   colourReadings,
   keptRecipes,
   unknownFieldsKept,
+  sessions,
 ];

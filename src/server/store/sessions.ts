@@ -1,0 +1,101 @@
+import { QueryTypes, type Transaction } from 'sequelize';
+import type { BeginSession, ListedSessions, ReadSession } from '#model/api/sessions';
+import { sessionKind } from '#model/kept-kind';
+import { type SessionEntry, type SessionHead, sessionEntrySchema } from '#model/session';
+import type { Database } from '#server/db/database';
+import { notFound, ProblemError } from '#server/http/problem';
+import { addKept, readOneKept } from './kept';
+
+/** Entries of one session: every mark done, repeated and taken back. */
+const mostEntries = 100_000;
+/** Sessions told of at once, the newest. */
+const mostTold = 100;
+
+/** Keeps the plan of a session for good. The same request again does nothing. @throws ProblemError 404 when its make is gone, and as `addKept`. */
+export async function beginSession(database: Database, { id, make, head }: BeginSession): Promise<void> {
+  if ((await database.makes.count({ where: { id: make.id } })) === 0) throw notFound('make of this session');
+  await addKept(database, sessionKind, { id, makeId: make.id, makeName: make.name, document: head });
+}
+
+async function checkPhotos(database: Database, entries: readonly SessionEntry[], transaction: Transaction): Promise<void> {
+  const photos = [...new Set(entries.flatMap((entry) => (entry.kind === 'end' && entry.photo ? [entry.photo] : [])))];
+  if (photos.length === 0 || (await database.blobs.count({ where: { sha256: photos }, transaction })) === photos.length) return;
+  throw new ProblemError(422, { code: 'not-sent', message: 'The photo was not sent.', remedy: 'Nothing was lost. Bring it in again.' });
+}
+
+/**
+ * Adds what happened to a session, in the order in which it is told; an entry that is there already (a request whose answer was lost, a record brought in twice) stays as
+ * it is.
+ * @returns how many entries there are now. @throws ProblemError 404, 413, 422
+ */
+export async function addEntries(database: Database, sessionId: string, entries: readonly SessionEntry[]): Promise<number> {
+  return database.sequelize.transaction(async (transaction) => {
+    // One after the other: the order in which entries are kept is that of a session.
+    const [locked] = await database.sequelize.query('SELECT id FROM sessions WHERE id = $1 FOR UPDATE', { bind: [sessionId], transaction });
+    if (locked.length === 0) throw notFound('session of this address');
+    await checkPhotos(database, entries, transaction);
+    await database.sequelize.query(
+      `INSERT INTO session_entries (session_id, entry_id, document)
+       SELECT $1, entry->>'id', entry FROM jsonb_array_elements($2::jsonb) WITH ORDINALITY AS e (entry, place) ORDER BY place
+       ON CONFLICT (session_id, entry_id) DO NOTHING`,
+      { bind: [sessionId, JSON.stringify(entries)], transaction },
+    );
+    const [row] = await database.sequelize.query<{ count: string }>('SELECT count(*) AS count FROM session_entries WHERE session_id = $1', {
+      bind: [sessionId],
+      type: QueryTypes.SELECT,
+      transaction,
+    });
+    const count = Number(row?.count ?? 0);
+    if (count <= mostEntries) return count;
+    throw new ProblemError(413, {
+      code: 'too-many',
+      message: `A session has room for ${mostEntries.toLocaleString('en')} entries.`,
+      remedy: 'What was told before is kept. End this session and begin another.',
+    });
+  });
+}
+
+/** A session as it was planned and as it went. @throws ProblemError 404, 422 */
+export async function readSession(database: Database, id: string): Promise<ReadSession> {
+  const { makeId, makeName, document } = await readOneKept(database, sessionKind, id);
+  const rows = await database.sequelize.query<{ document: unknown }>(
+    'SELECT document FROM session_entries WHERE session_id = :id ORDER BY number',
+    { replacements: { id }, type: QueryTypes.SELECT },
+  );
+  return {
+    ...{ id, makeId, makeName, head: document as SessionHead },
+    isMakeThere: (await database.makes.count({ where: { id: makeId } })) > 0,
+    entries: rows.map((row) => sessionEntrySchema.parse(row.document)),
+  };
+}
+
+/** Sessions in short, the newest first. @param makeId default: of all makes. */
+export async function listSessions(database: Database, makeId?: string): Promise<ListedSessions> {
+  const rows = await database.sequelize.query<ListedSessions['sessions'][number]>(
+    `SELECT s.id, s.make_id AS "makeId", s.make_name AS "makeName", (s.document->>'startedAtMs')::float8 AS "startedAtMs",
+       jsonb_array_length(s.document->'marks') AS marks,
+       (SELECT count(*)::integer FROM session_entries e WHERE e.session_id = s.id) AS entries,
+       EXISTS (SELECT 1 FROM session_entries e WHERE e.session_id = s.id AND e.document->>'kind' = 'end') AS "isEnded"
+     FROM sessions s WHERE s.schema = ${sessionKind.schema} ${makeId === undefined ? '' : 'AND s.make_id = :makeId'}
+     ORDER BY s.created_at DESC, s.id LIMIT ${mostTold}`,
+    { replacements: { makeId: makeId ?? '' }, type: QueryTypes.SELECT },
+  );
+  return { sessions: rows };
+}
+
+/** Documents of entries that name photos: for the sweep and for looking whether all is whole. */
+export async function entriesWithPhotos(database: Database, transaction?: Transaction): Promise<{ photo: string }[]> {
+  return database.sequelize.query<{ photo: string }>("SELECT document->>'photo' AS photo FROM session_entries WHERE document ? 'photo'", {
+    type: QueryTypes.SELECT,
+    ...(transaction ? { transaction } : {}),
+  });
+}
+
+/** Whether every entry can be read. @throws Error in words a maker reads. */
+export async function checkEntries(database: Database, kept: ReadonlySet<string>): Promise<void> {
+  const rows = await database.sequelize.query<{ document: unknown }>('SELECT document FROM session_entries', { type: QueryTypes.SELECT });
+  if (rows.some(({ document }) => !sessionEntrySchema.safeParse(document).success))
+    throw new Error('What happened in some sessions in the file cannot be read.');
+  if ((await entriesWithPhotos(database)).some(({ photo }) => !kept.has(photo)))
+    throw new Error('Photos of sessions are missing from the file.');
+}

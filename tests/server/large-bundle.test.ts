@@ -20,8 +20,8 @@ import { databaseWithDemo } from './prepared';
 
 /** Megabytes of pictures that are sent; `npm run eval:bundles` has 400. */
 const megabytes = Number(process.env.AQUACHROME_BUNDLE_MB ?? 20);
-/** Side of each, in px: some 25 MB, since noise is not packed. */
-const side = 5000;
+/** Side of each, in px: some 17 MB, since noise is not packed. */
+const side = 2500;
 const id = 'make-balloon-post-lantern';
 
 let [sender, receiver]: Database[] = [];

@@ -69,7 +69,10 @@ describe('colouring sessions', () => {
   });
 
   it('outlive their make if the maker says so, and go with it else', async () => {
-    await expect(deleteMake(database, 'badger')).rejects.toMatchObject({ status: 409, problem: { message: expect.stringMatching(/2 sessions/) } });
+    await expect(deleteMake(database, 'badger')).rejects.toMatchObject({
+      status: 409,
+      problem: { message: expect.stringMatching(/2 sessions/) },
+    });
     await deleteMake(database, 'badger', 'keep');
     expect(await readSession(database, 's1')).toMatchObject({ isMakeThere: false, makeName: 'Badger' });
     expect(await addEntries(database, 's1', [done('m3', 95)]), 'what was under way goes on').toBe(5);

@@ -63,7 +63,7 @@ const coreRooms = {
   plan: ['colour', 'make', 'raster', 'light', 'picture', 'scene', 'technique'],
   upgrade: ['make'],
   bundle: ['bytes', 'make', 'markers'],
-  session: ['make', 'technique'],
+  session: ['colour', 'groups', 'make', 'markers', 'recipe', 'technique'],
 };
 
 /** One screen does not reach into another: what they share lies in src/islands/shared. */

@@ -14,8 +14,8 @@ export type KeptKind = {
   /** Version of its documents, which each row states. */
   schema: number;
   document: z.ZodMiniType;
-  /** Paths at which a document names blobs ("photo.sha256"). */
-  blobs: readonly string[];
+  /** Digests of the blobs that a document names; of what is none of its kind, none. */
+  blobsOf: (document: unknown) => string[];
 };
 
 /** Recipes as they were written down on a day. */
@@ -24,7 +24,11 @@ export const recipeKind: KeptKind = {
   words: { one: 'recipe', many: 'recipes' },
   schema: 1,
   document: keptRecipeSchema,
-  blobs: ['pictures.bandMap.sha256', 'pictures.look.sha256'],
+  blobsOf: (document) => {
+    const read = keptRecipeSchema.safeParse(document);
+    const { bandMap, look } = read.success ? read.data.pictures : {};
+    return [bandMap, look].flatMap((one) => one?.sha256 ?? []);
+  },
 };
 
 /** Colouring sessions as they were planned; what happened in them stands beside them (server/store/sessions.ts). */
@@ -33,7 +37,11 @@ export const sessionKind: KeptKind = {
   words: { one: 'session', many: 'sessions' },
   schema: 1,
   document: sessionHeadSchema,
-  blobs: [],
+  blobsOf: (document) => {
+    const read = sessionHeadSchema.safeParse(document);
+    const pictures = read.success ? (read.data.pictures ?? []) : [];
+    return pictures.flatMap(({ lines, map, recipe }) => [lines?.sha256, map?.sha256, recipe].filter((digest) => digest !== undefined));
+  },
 };
 
 /** Every kind there is; each comes with its first user. */

@@ -1,12 +1,14 @@
 import * as z from 'zod/mini';
 import { idSchema, sha256Schema } from './id';
 import { labSchema } from './marker';
-import { mostElementName } from './picture';
+import { mostElementName, mostPictureName } from './picture';
 import { schoolIdSchema } from './school';
 import { textSchema } from './text';
 
 /** Marks that a session may have: forty pictures of many elements. */
 export const mostSessionMarks = 20_000;
+/** Places of a picture: elements, and their wet areas one by one. */
+const mostPlaces = 60_000;
 
 const codeSchema = textSchema(80, { least: 1 });
 const wordsSchema = textSchema(600);
@@ -23,6 +25,9 @@ export const plannedMarkSchema = z.extend(sessionMarkerSchema, {
   blend: textSchema(300, { least: 1 }),
   pictureId: z.optional(idSchema),
   elementIds: z.array(idSchema).check(z.maxLength(2000)),
+  /** Which of the places of its picture (sessionPictureSchema) it goes over, from 1, and which bands there, from 1. Absent: it is shown nowhere. */
+  places: z.optional(z.array(z.int().check(z.minimum(1), z.maximum(mostPlaces))).check(z.maxLength(2000))),
+  bands: z.optional(z.array(z.int().check(z.minimum(1), z.maximum(6))).check(z.maxLength(6))),
   /** What it goes over, in words. */
   over: textSchema(mostElementName * 4),
   where: wordsSchema,
@@ -41,6 +46,26 @@ export const plannedMarkSchema = z.extend(sessionMarkerSchema, {
 });
 export type PlannedMark = z.infer<typeof plannedMarkSchema>;
 
+const sizePx = z.int().check(z.minimum(1), z.maximum(4000));
+const blobOfSize = z.object({ sha256: sha256Schema, widthPx: sizePx, heightPx: sizePx });
+/**
+ * What is seen of a picture while it is coloured, as it was when the session began: its lines (a PNG), where each band lies (core/recipe/kept-band-map.ts; owners are
+ * places, from 1), what each place is, and its recipe as it was written down (a WrittenRecipe as JSON).
+ */
+export const sessionPictureSchema = z.object({
+  pictureId: idSchema,
+  name: textSchema(mostPictureName),
+  widthMm: z.number().check(z.positive(), z.maximum(3000)),
+  heightMm: z.number().check(z.positive(), z.maximum(3000)),
+  lines: z.optional(blobOfSize),
+  map: z.optional(blobOfSize),
+  places: z
+    .array(z.object({ elementId: idSchema, part: z.nullable(z.int().check(z.minimum(1), z.maximum(255))) }))
+    .check(z.maxLength(mostPlaces)),
+  recipe: z.optional(sha256Schema),
+});
+export type SessionPicture = z.infer<typeof sessionPictureSchema>;
+
 /** What is coloured in a session: pictures of a make, each in a colouring, so many alike. */
 export const sessionHeadSchema = z.object({
   startedAtMs: z.int().check(z.minimum(0)),
@@ -48,6 +73,7 @@ export const sessionHeadSchema = z.object({
     .array(z.object({ pictureId: idSchema, colouringId: idSchema, repeats: z.int().check(z.minimum(1), z.maximum(400)) }))
     .check(z.minLength(1), z.maxLength(400)),
   marks: z.array(plannedMarkSchema).check(z.minLength(1), z.maxLength(mostSessionMarks)),
+  pictures: z.optional(z.array(sessionPictureSchema).check(z.maxLength(400))),
 });
 export type SessionHead = z.infer<typeof sessionHeadSchema>;
 

@@ -18,7 +18,7 @@ const sketches: KeptKind = {
   words: { one: 'sketch', many: 'sketches' },
   schema: 1,
   document: z.object({ words: z.string(), photo: z.optional(z.object({ sha256: sha256Schema })) }),
-  blobs: ['photo.sha256'],
+  blobsOf: (document) => [(document as { photo?: { sha256: string } }).photo?.sha256 ?? []].flat(),
 };
 const kinds = [sketches];
 let database: Database;

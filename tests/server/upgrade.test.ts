@@ -55,6 +55,7 @@ describe('a database of schema 1', () => {
       '011-kept-recipes',
       '012-unknown-fields',
       '013-sessions',
+      '014-session-effects',
     ]);
     const { revision, document, appliedBatchIds, steps } = await readMake(database, makeId);
     expect({ revision, steps, name: document.name, schema: document.schema }).toEqual({
@@ -119,6 +120,7 @@ describe('a database of schema 3', () => {
       '011-kept-recipes',
       '012-unknown-fields',
       '013-sessions',
+      '014-session-effects',
     ]);
   });
   afterAll(async () => {

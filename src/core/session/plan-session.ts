@@ -1,8 +1,10 @@
 import type { Marker } from '#model/marker';
-import type { PlannedMark } from '#model/session';
+import type { PlannedMark, SessionPicture } from '#model/session';
 import { byId } from '#core/make/by-id';
+import { bandsOfMark } from '#core/technique/bands-of-mark';
 import type { MakeOrder, OrderQuestion } from '#core/technique/make-order';
 import type { BlendMark, WetBlend } from '#core/technique/wet-blend';
+import { placesOf } from './places';
 
 export type SessionWish = {
   question: Pick<OrderQuestion, 'request'>;
@@ -14,6 +16,10 @@ export type SessionWish = {
   wetSOf: (pictureId: string) => number;
   /** How many equal images of a picture are coloured side by side. Default 1. */
   repeatsOf?: (pictureId: string) => number;
+  /** What is seen of the pictures. Default: marks are shown nowhere. */
+  pictures?: readonly Pick<SessionPicture, 'pictureId' | 'places'>[];
+  /** How many rungs the ladder of an element has. Default none. */
+  rungsOf?: (pictureId: string, elementId: string) => number;
 };
 
 const most = (words: string, signs: number): string => (words.length > signs ? `${words.slice(0, signs - 1)}…` : words);
@@ -24,11 +30,23 @@ function overOf({ items }: BlendMark, blend: WetBlend): string {
   return most(names.length > 0 ? [...new Set(names)].join(', ') : blend.name, 240);
 }
 
+/** Where a mark is shown on its picture; of what the picture has no place, nowhere. */
+function shownAt({ items, mark }: BlendMark, { pictures = [], rungsOf = () => 0 }: SessionWish): Pick<PlannedMark, 'places' | 'bands'> {
+  const [first] = items;
+  const picture = first && pictures.find(({ pictureId }) => pictureId === first.pictureId);
+  if (!first || !picture) return {};
+  const own = items.filter(({ pictureId }) => pictureId === first.pictureId);
+  const bands = bandsOfMark(mark, rungsOf(first.pictureId, first.elementId)).map((band) => band + 1);
+  const places = placesOf(picture.places, own);
+  return places.length > 0 && bands.length > 0 ? { places: places.slice(0, 2000), bands } : {};
+}
+
 /**
  * The marks of a session, in the order of the make: each mark of each blend, on each of equal images before the next mark, since they are coloured marker by marker. What
  * must be dry before a blend is dry before its first mark.
  */
-export function planSession({ question, order, markers, schoolOf, wetSOf, repeatsOf = () => 1 }: SessionWish): PlannedMark[] {
+export function planSession(wish: SessionWish): PlannedMark[] {
+  const { question, order, markers, schoolOf, wetSOf, repeatsOf = () => 1 } = wish;
   const known = byId(markers);
   const waits = new Map(question.request.blends.map(({ id, after = [] }) => [id, after]));
   const lastOf = new Map<string, string[]>();
@@ -50,6 +68,7 @@ export function planSession({ question, order, markers, schoolOf, wetSOf, repeat
           ...{ markerId: mark.markerId, code: mark.code, ...(lab ? { lab } : {}) },
           ...(pictureId === undefined ? {} : { pictureId }),
           ...{ over: overOf(laid, blend), where: most(mark.where, 600), how: most(mark.how, 600) },
+          ...shownAt(laid, wish),
           ...(mark.nib ? { nib: mark.nib } : {}),
           ...(copies > 1 ? { copy: { number: copy, of: copies } } : {}),
           school: first ? schoolOf(first.pictureId, first.elementId) || 'none' : 'none',

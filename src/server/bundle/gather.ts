@@ -12,7 +12,7 @@ import { blobsOfPicture } from '#core/make/blobs-named';
 import { counted } from '#core/make/counted';
 import type { Database } from '#server/db/database';
 import { ProblemError } from '#server/http/problem';
-import { blobsOfKept, readKept } from '#server/store/kept';
+import { readKept } from '#server/store/kept';
 import { readStored } from '#server/store/make-rows';
 import { readRack } from '#server/store/rack';
 import { readSupplies } from '#server/store/supplies';
@@ -91,7 +91,7 @@ export async function gather(database: Database, ids: readonly string[]): Promis
   ];
   const digests = [
     ...makes.flatMap(({ make }) => make.pictures.flatMap(blobsOfPicture)),
-    ...recipes.flatMap(({ kept, notes }) => [...blobsOfKept(recipeKind, kept), ...(notes.photo ? [notes.photo] : [])]),
+    ...recipes.flatMap(({ kept, notes }) => [...recipeKind.blobsOf(kept), ...(notes.photo ? [notes.photo] : [])]),
   ];
   return {
     makes,

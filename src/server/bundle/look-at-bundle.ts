@@ -11,7 +11,6 @@ import { blobsOfPicture } from '#core/make/blobs-named';
 import { compareMakes } from '#core/make/compare';
 import { withReadings } from '#core/markers/readings';
 import type { Database } from '#server/db/database';
-import { blobsOfKept } from '#server/store/kept';
 import { readStored } from '#server/store/make-rows';
 import { readRack } from '#server/store/rack';
 import { readSupplies } from '#server/store/supplies';
@@ -113,7 +112,7 @@ function namedBlobs({ makes, recipes }: ReadBundle): Set<string> {
   const made = new Set(makes.flatMap(({ blobs }) => blobs.map(({ sha256 }) => sha256)));
   const named = [
     ...makes.flatMap(({ make }) => make.pictures.flatMap(blobsOfPicture)),
-    ...recipes.flatMap(({ kept, notes }) => [...blobsOfKept(recipeKind, kept), ...(notes.photo ? [notes.photo] : [])]),
+    ...recipes.flatMap(({ kept, notes }) => [...recipeKind.blobsOf(kept), ...(notes.photo ? [notes.photo] : [])]),
   ];
   return new Set(named.filter((sha256) => !made.has(sha256)));
 }

@@ -16,7 +16,6 @@ import { ProblemError } from '#server/http/problem';
 import { openScratch } from '#server/http/scratch';
 import { keepArrived, keepBlob } from '#server/store/blobs';
 import { faultOfPicture } from '#server/store/fault-of-picture';
-import { blobsOfKept } from '#server/store/kept';
 import { readStored, writeChanged } from '#server/store/make-rows';
 import { addToRack } from '#server/store/rack';
 import { bringRecipe } from '#server/store/recipes';
@@ -151,7 +150,7 @@ export async function takeBundle(
   const recipes = recipesFor(plan, bundle.recipes);
   const needed = new Set([
     ...makes.flatMap(({ as }) => as.pictures.flatMap(blobsOfPicture)),
-    ...recipes.flatMap(({ recipe: { kept, notes } }) => [...blobsOfKept(recipeKind, kept), ...(notes.photo ? [notes.photo] : [])]),
+    ...recipes.flatMap(({ recipe: { kept, notes } }) => [...recipeKind.blobsOf(kept), ...(notes.photo ? [notes.photo] : [])]),
   ]);
   const coming = bundle.blobs.filter(({ sha256 }) => needed.has(sha256));
   const total = coming.reduce((sum, { bytes }) => sum + bytes, 0);

@@ -1,7 +1,6 @@
 import { dequal } from 'dequal/lite';
 import { QueryTypes, type Transaction } from 'sequelize';
 import { type KeptKind, keptKinds } from '#model/kept-kind';
-import { valueAt } from '#core/make/rows';
 import type { Database } from '#server/db/database';
 import { notFound, ProblemError } from '#server/http/problem';
 
@@ -13,11 +12,6 @@ const columns = 'id, make_id AS "makeId", make_name AS "makeName", schema, docum
 
 function notAsKept(what: string): ProblemError {
   return new ProblemError(422, { code: 'not-kept', message: `This is no ${what} as it is kept.`, remedy: 'Nothing was changed.' });
-}
-
-/** Digests of the blobs that a document of a kind names. */
-export function blobsOfKept({ blobs }: KeptKind, document: object): string[] {
-  return blobs.map((path) => valueAt(document, path)).filter((digest) => typeof digest === 'string');
 }
 
 /**
@@ -33,7 +27,7 @@ export async function addKept(
   const parsed = kind.document.safeParse(row.document);
   if (!parsed.success) throw notAsKept(kind.words.one);
   const document = parsed.data as object;
-  const named = [...new Set(blobsOfKept(kind, document))];
+  const named = [...new Set(kind.blobsOf(document))];
   const own = transaction ? { transaction } : {};
   if (named.length > 0 && (await database.blobs.count({ where: { sha256: named }, ...own })) < named.length) {
     throw new ProblemError(422, {
@@ -142,7 +136,7 @@ export async function checkKept(database: Database, blobs: ReadonlySet<string>, 
   for (const kind of kinds) {
     const { rows, unreadable } = await readKept(database, kind);
     if (unreadable.length > 0) throw new Error(`Of the ${kind.words.many} in the file some cannot be read.`);
-    if (rows.some(({ document }) => blobsOfKept(kind, document as object).some((digest) => !blobs.has(digest))))
+    if (rows.some(({ document }) => kind.blobsOf(document).some((digest) => !blobs.has(digest))))
       throw new Error(`Pictures of the ${kind.words.many} are missing from the file.`);
   }
 }

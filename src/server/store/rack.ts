@@ -91,6 +91,11 @@ async function addReadings(database: Database, readings: readonly ColourReading[
   );
 }
 
+/** Lets one change of the rack come after the other: two that touch the same rows in opposite order would lock each other out. */
+export async function lockRack(database: Database, transaction: Transaction): Promise<void> {
+  await database.sequelize.query(`SELECT pg_advisory_xact_lock(${rackLock})`, { transaction });
+}
+
 /** Whole rows: what a marker leaves out becomes null, so that taking something away works too. */
 function rowsOf(markers: readonly RackMarker[]) {
   return markers.map((marker) => {
@@ -103,13 +108,14 @@ function rowsOf(markers: readonly RackMarker[]) {
   });
 }
 
-function ordered(note: PairNote): PairNote {
+/** A note with its markers in the order in which pairs are kept. */
+export function orderedPair(note: PairNote): PairNote {
   return note.firstId < note.secondId ? note : { ...note, firstId: note.secondId, secondId: note.firstId };
 }
 
 /** Each pair once, the last word counts: the database takes no row twice in one statement. */
 function distinctPairs(notes: readonly PairNote[]): PairNote[] {
-  const last = new Map(notes.map(ordered).map((note) => [`${note.firstId} ${note.secondId}`, note]));
+  const last = new Map(notes.map(orderedPair).map((note) => [`${note.firstId} ${note.secondId}`, note]));
   return [...last.values()];
 }
 
@@ -121,8 +127,7 @@ export async function changeRack(database: Database, change: RackChange): Promis
   const { lines = [], markers = [], pairNotes = [], readings = [], removeMarkers = [], removeLines = [] } = change;
   try {
     await database.sequelize.transaction(async (transaction) => {
-      // One change after the other: two that touch the same rows in opposite order would lock each other out.
-      await database.sequelize.query(`SELECT pg_advisory_xact_lock(${rackLock})`, { transaction });
+      await lockRack(database, transaction);
       await database.markers.destroy({ where: { id: removeMarkers }, transaction });
       await database.markerLines.destroy({ where: { id: removeLines }, transaction });
       await database.markerLines.bulkCreate(
@@ -157,7 +162,7 @@ export async function changeRack(database: Database, change: RackChange): Promis
 export async function addToRack(database: Database, rack: Rack, within?: Transaction): Promise<void> {
   const add = async (transaction: Transaction) => {
     // Revisions are given in the order in which changes are kept.
-    await database.sequelize.query(`SELECT pg_advisory_xact_lock(${rackLock})`, { transaction });
+    await lockRack(database, transaction);
     const options = { ignoreDuplicates: true, transaction };
     await database.markerLines.bulkCreate(
       rack.lines.map((line) => ({ ...line, note: line.note ?? null })),

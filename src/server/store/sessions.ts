@@ -5,6 +5,7 @@ import { type SessionEntry, type SessionHead, sessionEntrySchema } from '#model/
 import type { Database } from '#server/db/database';
 import { notFound, ProblemError } from '#server/http/problem';
 import { addKept, readOneKept } from './kept';
+import { tellMake, tellRack, tellsOfRack } from './session-effects';
 
 /** Entries of one session: every mark done, repeated and taken back. */
 const mostEntries = 100_000;
@@ -29,17 +30,31 @@ async function checkPhotos(database: Database, entries: readonly SessionEntry[],
  * @returns how many entries there are now. @throws ProblemError 404, 413, 422
  */
 export async function addEntries(database: Database, sessionId: string, entries: readonly SessionEntry[]): Promise<number> {
+  const count = await keepEntries(database, sessionId, entries);
+  if (entries.some(({ kind }) => kind === 'other' || kind === 'undo')) {
+    const { makeId, head, entries: all } = await readSession(database, sessionId);
+    await tellMake(database, { makeId, head, all, told: new Set(entries.map(({ id }) => id)) });
+  }
+  return count;
+}
+
+async function keepEntries(database: Database, sessionId: string, entries: readonly SessionEntry[]): Promise<number> {
   return database.sequelize.transaction(async (transaction) => {
     // One after the other: the order in which entries are kept is that of a session.
     const [locked] = await database.sequelize.query('SELECT id FROM sessions WHERE id = $1 FOR UPDATE', { bind: [sessionId], transaction });
     if (locked.length === 0) throw notFound('session of this address');
     await checkPhotos(database, entries, transaction);
-    await database.sequelize.query(
+    const added = await database.sequelize.query<{ id: string }>(
       `INSERT INTO session_entries (session_id, entry_id, document)
        SELECT $1, entry->>'id', entry FROM jsonb_array_elements($2::jsonb) WITH ORDINALITY AS e (entry, place) ORDER BY place
-       ON CONFLICT (session_id, entry_id) DO NOTHING`,
-      { bind: [sessionId, JSON.stringify(entries)], transaction },
+       ON CONFLICT (session_id, entry_id) DO NOTHING RETURNING entry_id AS id`,
+      { bind: [sessionId, JSON.stringify(entries)], type: QueryTypes.SELECT, transaction },
     );
+    const fresh = new Set(added.map(({ id }) => id));
+    if (entries.some((entry) => fresh.has(entry.id) && tellsOfRack(entry))) {
+      const { head, entries: all } = await readSession(database, sessionId, transaction);
+      await tellRack(database, { sessionId, head, all, fresh }, transaction);
+    }
     const [row] = await database.sequelize.query<{ count: string }>('SELECT count(*) AS count FROM session_entries WHERE session_id = $1', {
       bind: [sessionId],
       type: QueryTypes.SELECT,
@@ -56,15 +71,16 @@ export async function addEntries(database: Database, sessionId: string, entries:
 }
 
 /** A session as it was planned and as it went. @throws ProblemError 404, 422 */
-export async function readSession(database: Database, id: string): Promise<ReadSession> {
-  const { makeId, makeName, document } = await readOneKept(database, sessionKind, id);
+export async function readSession(database: Database, id: string, transaction?: Transaction): Promise<ReadSession> {
+  const own = transaction ? { transaction } : {};
+  const { makeId, makeName, document } = await readOneKept(database, sessionKind, id, transaction);
   const rows = await database.sequelize.query<{ document: unknown }>(
     'SELECT document FROM session_entries WHERE session_id = :id ORDER BY number',
-    { replacements: { id }, type: QueryTypes.SELECT },
+    { replacements: { id }, type: QueryTypes.SELECT, ...own },
   );
   return {
     ...{ id, makeId, makeName, head: document as SessionHead },
-    isMakeThere: (await database.makes.count({ where: { id: makeId } })) > 0,
+    isMakeThere: (await database.makes.count({ where: { id: makeId }, ...own })) > 0,
     entries: rows.map((row) => sessionEntrySchema.parse(row.document)),
   };
 }

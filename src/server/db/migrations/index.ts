@@ -11,6 +11,7 @@ import { colourReadings } from './010-colour-readings';
 import { keptRecipes } from './011-kept-recipes';
 import { unknownFieldsKept } from './012-unknown-fields';
 import { sessions } from './013-sessions';
+import { sessionEffects } from './014-session-effects';
 import type { Migration } from './migration';
 
 export const migrations: readonly Migration[] = [
@@ -27,4 +28,5 @@ export const migrations: readonly Migration[] = [
   keptRecipes,
   unknownFieldsKept,
   sessions,
+  sessionEffects,
 ];

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { counted } from '#core/make/counted';
 import type { ColouringName } from '#core/make/coloured';
 import type { BandFocus } from '#core/scene/band-colours';
+import { bandsOfMark } from '#core/technique/bands-of-mark';
 import type { RecipeElement, RecipeMark } from '#core/technique/recipe';
 import type { ColouredElement } from '#model/coloured-picture';
 import type { School } from '#model/school';
@@ -26,14 +27,6 @@ type Props = {
   edit: MakeState['edit'];
   useDesk: Desk<RecipeDeskState>;
 };
-
-/** Bands that a mark goes over. */
-function bandsOf({ place }: RecipeMark, rungs: number): number[] {
-  const all = Array.from({ length: rungs }, (_, band) => band);
-  if (place.kind === 'allOver') return all;
-  if (place.kind === 'edge') return [place.band, place.band + 1];
-  return place.kind === 'band' ? [place.band] : all.slice(place.band);
-}
 
 /** One element's ladder and marks; its name shows it on the picture, and each mark its own place. */
 export function RecipeSteps({ element, treated, rack, schools, ofAll, of, isChosen, onChoose, edit, useDesk }: Props) {
@@ -77,7 +70,7 @@ export function RecipeSteps({ element, treated, rack, schools, ofAll, of, isChos
             <TouchedMark
               key={mark.number}
               mark={mark}
-              focus={{ elementId: element.elementId, bands: bandsOf(mark, element.rungs.length) }}
+              focus={{ elementId: element.elementId, bands: bandsOfMark(mark, element.rungs.length) }}
               isHeld={heldMark === mark.number}
               onFocus={(focus) => set({ focus, hasWay: mark.stroke === 'flicks' || mark.stroke === 'feather' })}
               onHold={(held) => set({ heldMark: held })}

@@ -3,6 +3,7 @@ import { idSchema, sha256Schema } from './id';
 import { labSchema } from './marker';
 import { mostElementName, mostPictureName } from './picture';
 import { schoolIdSchema } from './school';
+import { mostSupplyName } from './supplies';
 import { textSchema } from './text';
 
 /** Marks that a session may have: forty pictures of many elements. */
@@ -63,6 +64,7 @@ export const sessionPictureSchema = z.object({
     .array(z.object({ elementId: idSchema, part: z.nullable(z.int().check(z.minimum(1), z.maximum(255))) }))
     .check(z.maxLength(mostPlaces)),
   recipe: z.optional(sha256Schema),
+  paper: z.optional(textSchema(mostSupplyName)),
 });
 export type SessionPicture = z.infer<typeof sessionPictureSchema>;
 
@@ -105,6 +107,12 @@ export const sessionEntrySchema = z.discriminatedUnion('kind', [
   entry('end', {
     happy: z.optional(z.enum(['yes', 'partly', 'no'])),
     nextTime: z.optional(textSchema(300)),
+    photo: z.optional(sha256Schema),
+  }),
+  /** What the maker writes beside it later; the last stands. */
+  entry('note', {
+    note: z.optional(textSchema(4000)),
+    tags: z.optional(z.array(textSchema(40, { least: 1 })).check(z.maxLength(30))),
     photo: z.optional(sha256Schema),
   }),
 ]);

@@ -1,29 +1,12 @@
-import { dayOf } from '#core/make/day-of';
+import { median } from 'd3';
 import type { RackMarker } from '#model/marker';
-import type { PlannedMark, SessionEntry, SessionHead } from '#model/session';
-import { sessionState } from './session-state';
+import type { PlannedMark } from '#model/session';
+import type { SessionShort } from '#model/session-short';
 
 /** Paper that a full marker covers once, in cm2, where nothing is learnt yet: a fill of about 2 ml. From memory. */
 export const usualFillCm2 = 900;
-/** Fills of one's own that have to have run dry before their middle goes before the usual one. */
-const leastFills = 1;
-
-/** What one mark laid: with which marker, on which day, how much paper. */
-type Laid = { markerId: string; day: string; areaMm2: number };
-
-/** All that was laid in sessions, marker by marker. */
-export function laidIn(sessions: readonly { head: SessionHead; entries: readonly SessionEntry[] }[]): Laid[] {
-  return sessions.flatMap(({ head, entries }) => {
-    const marks = new Map(head.marks.map((mark) => [mark.id, mark]));
-    const { entries: kept, standings } = sessionState(head, entries);
-    return kept.flatMap((entry): Laid[] => {
-      if (entry.kind !== 'done' && entry.kind !== 'again' && entry.kind !== 'darker') return [];
-      const mark = marks.get(entry.mark);
-      const markerId = entry.kind === 'darker' ? entry.marker.markerId : standings.get(entry.mark)?.marker.markerId;
-      return mark && markerId ? [{ markerId, day: dayOf(new Date(entry.atMs)), areaMm2: mark.areaMm2 }] : [];
-    });
-  });
-}
+/** What was laid with one marker on one day. */
+export type Laid = SessionShort['markers'][number];
 
 /** What a marker has covered since it was filled last. `since`: the day; null: since the first session. */
 export type InkUsed = { areaCm2: number; coats: number; since: string | null };
@@ -39,11 +22,11 @@ function filledOn({ events = [] }: Pick<RackMarker, 'events'>): string | null {
 export function inkUsed(laid: readonly Laid[], markers: readonly Pick<RackMarker, 'id' | 'events'>[]): Map<string, InkUsed> {
   const since = new Map(markers.map((marker) => [marker.id, filledOn(marker)]));
   const used = new Map<string, InkUsed>();
-  for (const { markerId, day, areaMm2 } of laid) {
+  for (const { markerId, day, areaMm2, coats } of laid) {
     const from = since.get(markerId) ?? null;
     if (from !== null && day < from) continue;
     const now = used.get(markerId) ?? { areaCm2: 0, coats: 0, since: from };
-    used.set(markerId, { ...now, areaCm2: now.areaCm2 + areaMm2 / 100, coats: now.coats + 1 });
+    used.set(markerId, { ...now, areaCm2: now.areaCm2 + areaMm2 / 100, coats: now.coats + coats });
   }
   return used;
 }
@@ -65,11 +48,8 @@ export function learnFill(laid: readonly Laid[], markers: readonly Pick<RackMark
       return cm2 > 0 ? [cm2] : [];
     });
   });
-  if (seen.length < leastFills) return { areaCm2: usualFillCm2, fills: 0 };
-  const sorted = seen.sort((one, other) => one - other);
-  const middle = sorted.length >> 1;
-  const median = sorted.length % 2 === 1 ? (sorted[middle] as number) : ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
-  return { areaCm2: median, fills: sorted.length };
+  const middle = median(seen);
+  return middle === undefined ? { areaCm2: usualFillCm2, fills: 0 } : { areaCm2: middle, fills: seen.length };
 }
 
 /** Markers that are likely to run dry in what is to be laid: with what they have covered and what is still to come they come to more than a fill. */

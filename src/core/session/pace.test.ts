@@ -3,7 +3,9 @@ import { leastMarkSeconds, usualPaceCm2 } from '#core/technique/wet-limit';
 import type { SessionEntry, SessionHead } from '#model/session';
 import { madeUpEntry, madeUpMark, madeUpSession } from '../../../tests/made-up-session';
 import { seeded } from '../../../tests/seeded';
-import { learnPace, sizeOf } from './pace';
+import { learnPace, paceOf, sizeOf } from './pace';
+
+const learnt = (...given: Parameters<typeof learnPace>) => paceOf(learnPace(...given));
 
 type Session = { head: SessionHead; entries: SessionEntry[] };
 
@@ -49,7 +51,7 @@ describe('the pace of a hand', () => {
       const random = seeded(seed);
       const own = 12 + 50 * random();
       const sessions = Array.from({ length: 5 }, (_, i) => session(random, own, 1_000_000 + i * 1e8));
-      const { cm2PerMinute, sessions: count } = learnPace(sessions).of('feather', 800);
+      const { cm2PerMinute, sessions: count } = learnt(sessions).of('feather', 800);
       expect(count).toBe(5);
       worst.push(cm2PerMinute / own - 1);
     }
@@ -63,20 +65,20 @@ describe('the pace of a hand', () => {
     for (let seed = 1; seed <= 25; seed++) {
       const random = seeded(100 + seed);
       const sessions = Array.from({ length: 5 }, (_, i) => session(random, 30, 1_000_000 + i * 1e8));
-      const before = learnPace(sessions).of('feather', 300).cm2PerMinute;
+      const before = learnt(sessions).of('feather', 300).cm2PerMinute;
       for (const nonsense of [3, 900]) {
-        const after = learnPace([...sessions, session(random, nonsense, 9e8)]).of('feather', 300).cm2PerMinute;
+        const after = learnt([...sessions, session(random, nonsense, 9e8)]).of('feather', 300).cm2PerMinute;
         expect(Math.abs(after / before - 1), `${seed}, ${nonsense}`).toBeLessThan(0.1);
       }
     }
   });
 
   it('is that of the school and the size; where they were not seen, of the size, of anything, and else the usual one, told as such', () => {
-    expect(learnPace([]).of('feather', 100)).toEqual({ cm2PerMinute: usualPaceCm2, sessions: 0 });
+    expect(learnt([]).of('feather', 100)).toEqual({ cm2PerMinute: usualPaceCm2, sessions: 0 });
     const random = seeded(5);
     const slow = Array.from({ length: 3 }, (_, i) => session(random, 10, 1_000_000 + i * 1e8, { school: 'wet', largest: 90 }));
     const quick = Array.from({ length: 3 }, (_, i) => session(random, 60, 2_000_000 + i * 1e8, { school: 'feather', largest: 90 }));
-    const pace = learnPace([...slow, ...quick]);
+    const pace = learnt([...slow, ...quick]);
     expect(sizeOf(50)).toBe('small');
     expect(pace.of('wet', 50).cm2PerMinute).toBeLessThan(20);
     expect(pace.of('feather', 50).cm2PerMinute).toBeGreaterThan(40);
@@ -84,6 +86,6 @@ describe('the pace of a hand', () => {
     expect(between).toBeGreaterThan(10);
     expect(between).toBeLessThan(60);
     // The order in which sessions are told means nothing.
-    expect(learnPace([...quick, ...slow]).of('wet', 50)).toEqual(pace.of('wet', 50));
+    expect(learnt([...quick, ...slow]).of('wet', 50)).toEqual(pace.of('wet', 50));
   });
 });

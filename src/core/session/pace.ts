@@ -1,3 +1,4 @@
+import { median } from 'd3';
 import { leastMarkSeconds, usualPaceCm2 } from '#core/technique/wet-limit';
 import type { PlannedMark, SessionEntry, SessionHead } from '#model/session';
 import { sessionState } from './session-state';
@@ -10,22 +11,18 @@ export const sizeOf = (areaMm2: number): PaceSize => (areaMm2 < sizeBounds[0] ? 
 /** How fast somebody lays marks. `sessions`: how many of one's own are behind it; 0: the usual one. */
 export type Pace = { cm2PerMinute: number; sessions: number };
 
+/** Paces that were learnt, by "school size", by size, and by "" of all; what was not seen is not in it. */
+export type PaceTable = Readonly<Record<string, Pace>>;
 export type LearntPace = { /** The pace of a school on areas of that size. */ of: (school: string, areaMm2: number) => Pace };
 
 /** Sessions that count: the newest. */
-const mostSessions = 20;
+export const mostPaceSessions = 20;
 /** Marks of a session that say something: fewer are chance. */
 const leastMarks = 3;
 /** What takes so many times as long, or is done in such a share of the time that is usual in its session, is a break or a double tap. As far either way, so that neither draws. */
 const [breakTimes, tapShare] = [2, 0.5];
 
 type Seen = { school: string; size: PaceSize; areaCm2: number; seconds: number };
-
-const median = (values: readonly number[]): number => {
-  const sorted = [...values].sort((one, other) => one - other);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? (sorted[middle] as number) : ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
-};
 
 /** The mean of the middle half, of logarithms: as little moved by what lies far out as a median, and steadier (interquartile mean). */
 function middleOf(values: readonly number[]): number {
@@ -52,27 +49,26 @@ function marksSeen({ startedAtMs, marks }: SessionHead, entries: readonly Sessio
 }
 
 /** Cm2 a minute of a mark, the taking of the marker left out. */
-const paceOf = ({ areaCm2, seconds }: Seen): number => (60 * areaCm2) / Math.max(0.1, seconds - leastMarkSeconds);
+const paceOfMark = ({ areaCm2, seconds }: Seen): number => (60 * areaCm2) / Math.max(0.1, seconds - leastMarkSeconds);
 const secondsAt = (areaCm2: number, pace: number): number => leastMarkSeconds + (60 * areaCm2) / pace;
 
 /** The middle pace of some marks of one session, without breaks and double taps; null where they are too few. */
 function paceOfSession(marks: readonly Seen[]): number | null {
   if (marks.length < leastMarks) return null;
-  const rough = median(marks.map(paceOf));
+  const rough = median(marks.map(paceOfMark)) as number;
   const sound = marks.filter(({ areaCm2, seconds }) => {
     const usual = secondsAt(areaCm2, rough);
     return seconds < breakTimes * usual && seconds > tapShare * usual;
   });
-  return sound.length < leastMarks ? null : middleOf(sound.map(paceOf));
+  return sound.length < leastMarks ? null : middleOf(sound.map(paceOfMark));
 }
 
 /**
- * The maker's own pace, by school and by the size of areas: the middle of what the newest sessions come to, each by the middle of its marks. Where a school and size
- * were not seen, what was seen of the size, then of anything; then the usual one.
+ * The maker's own pace, by school and by the size of areas: the middle of what the newest sessions come to, each by the middle of its marks.
  * @param sessions in any order.
  */
-export function learnPace(sessions: readonly { head: SessionHead; entries: readonly SessionEntry[] }[]): LearntPace {
-  const newest = [...sessions].sort((one, other) => other.head.startedAtMs - one.head.startedAtMs).slice(0, mostSessions);
+export function learnPace(sessions: readonly { head: SessionHead; entries: readonly SessionEntry[] }[]): PaceTable {
+  const newest = [...sessions].sort((one, other) => other.head.startedAtMs - one.head.startedAtMs).slice(0, mostPaceSessions);
   const found = new Map<string, number[]>();
   for (const { head, entries } of newest) {
     const marks = marksSeen(head, entries);
@@ -84,14 +80,21 @@ export function learnPace(sessions: readonly { head: SessionHead; entries: reado
       if (pace !== null) found.set(key, [...(found.get(key) ?? []), pace]);
     }
   }
+  return Object.fromEntries([...found].map(([key, paces]) => [key, { cm2PerMinute: middleOf(paces), sessions: paces.length }]));
+}
+
+/** The usual pace, where nothing was learnt. From memory. */
+const usualPace: Pace = { cm2PerMinute: usualPaceCm2, sessions: 0 };
+
+/** Looks paces up. Where a school and size were not seen, what was seen of the size, then of anything; then the usual one. */
+export function paceOf(table: PaceTable): LearntPace {
   return {
     of: (school, areaMm2) => {
       const size = sizeOf(areaMm2);
-      for (const key of [`${school} ${size}`, size, '']) {
-        const paces = found.get(key);
-        if (paces) return { cm2PerMinute: middleOf(paces), sessions: paces.length };
-      }
-      return { cm2PerMinute: usualPaceCm2, sessions: 0 };
+      return table[`${school} ${size}`] ?? table[size] ?? table[''] ?? usualPace;
     },
   };
 }
+
+/** The pace of all of it together: for what is reckoned before anybody knows how it is laid. */
+export const paceOfAll = (table: PaceTable): Pace => table[''] ?? usualPace;

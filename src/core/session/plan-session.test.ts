@@ -9,7 +9,7 @@ import { plannedMarkSchema, type SessionEntry } from '#model/session';
 import { madeUpColoured, madeUpTable } from '../../../tests/made-up-make';
 import { madeUpEntry, madeUpSession } from '../../../tests/made-up-session';
 import { readyAtMs } from './drying';
-import { learnPace } from './pace';
+import { learnPace, paceOf } from './pace';
 import { planSession } from './plan-session';
 import { sessionState } from './session-state';
 
@@ -91,7 +91,7 @@ it('the pace that is learnt of sessions gone through as planned is the one of th
     head: { ...madeUpSession(marks), startedAtMs: 1_000_000 + at },
     entries: goneThrough(marks).entries,
   }));
-  const { cm2PerMinute, sessions: count } = learnPace(sessions).of('feather', 400);
+  const { cm2PerMinute, sessions: count } = paceOf(learnPace(sessions)).of('feather', 400);
   expect(count).toBe(5);
   expect(Math.abs(cm2PerMinute / usualPaceCm2 - 1)).toBeLessThan(0.05);
 });

@@ -24,7 +24,7 @@ export type SessionState = {
   last: SessionEntry | null;
 };
 
-const isAct = ({ kind }: SessionEntry): boolean => kind !== 'pause' && kind !== 'resume' && kind !== 'undo';
+const isAct = ({ kind }: SessionEntry): boolean => kind !== 'pause' && kind !== 'resume' && kind !== 'undo' && kind !== 'note';
 
 /** Entries once each, in the order in which they were told, with times that never run back: a clock may be set. */
 function told(entries: readonly SessionEntry[], fromMs: number): SessionEntry[] {
@@ -75,7 +75,8 @@ export function sessionState(
         put(entry.mark, ({ state, passes }) => (state === 'done' ? {} : { state: 'done', passes: passes + 1, doneAtMs: entry.atMs }));
         break;
       case 'again':
-        put(entry.mark, ({ passes }) => ({ state: 'done', passes: passes + 1, doneAtMs: entry.atMs }));
+        // It stays in hand until it is done.
+        put(entry.mark, ({ passes }) => ({ passes: passes + 1, doneAtMs: entry.atMs }));
         break;
       case 'darker':
         put(entry.mark, () => ({ darker: entry.marker, doneAtMs: entry.atMs }));

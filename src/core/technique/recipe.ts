@@ -50,6 +50,8 @@ export type RecipeElement = {
   /** The marker beyond the ladder that only a second coat takes. */
   darker?: { markerId: string; code: string };
   marks: RecipeMark[];
+  /** The school that lays it. */
+  school: SchoolId;
   /** The maker's choice for this element; absent: as all. */
   chosenSchool?: SchoolId;
   /** Name of the school of this element, where it is not that of all. */
@@ -193,6 +195,7 @@ function recipeOfElement(element: ColouredElement, { make, picture, markers, tab
     })),
     ...(darker && passes > 1 ? { darker } : {}),
     isByPlace,
+    school: school.id,
     isStepwise: school.isStepwise === true && rungs.length > 1 && !isTooTiny,
     ...(element.school === undefined ? {} : { chosenSchool: element.school }),
     ...(school.id === ofAll?.id ? {} : { ownSchool: school.name }),

@@ -38,9 +38,23 @@ export const listedSessionsSchema = z.object({
       makeName: z.string(),
       startedAtMs: z.number(),
       marks: z.int(),
+      /** Marks that were laid or left out. */
+      laid: z.int(),
       entries: z.int(),
       isEnded: z.boolean(),
     }),
   ),
 });
 export type ListedSessions = z.infer<typeof listedSessionsSchema>;
+
+/** What was learnt of the maker's pace (core/session/pace.ts), and how much paper a full marker covers. */
+export const paceAnswerSchema = z.object({
+  paces: z.record(z.string(), z.object({ cm2PerMinute: z.number().check(z.positive()), sessions: z.int().check(z.minimum(1)) })),
+});
+
+/** What each marker has covered since it was filled (core/session/ink.ts). */
+export const inkAnswerSchema = z.object({
+  fill: z.object({ areaCm2: z.number(), fills: z.int() }),
+  markers: z.array(z.object({ markerId: z.string(), areaCm2: z.number(), coats: z.int(), since: z.nullable(z.string()) })),
+});
+export type InkAnswer = z.infer<typeof inkAnswerSchema>;

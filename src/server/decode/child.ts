@@ -8,6 +8,7 @@ import { ProblemError } from '#server/http/problem';
 import { readRegionTable } from '#core/make/region-tables';
 import type { JobMessage, JobReply } from './jobs';
 import { decodeGrey, inspectOriginal, previewOriginal } from './original';
+import { readyPhoto } from './photo';
 import { NeedsRoomError } from './room';
 
 // One thread each, and nothing kept between pictures: two of these share a machine with the application.
@@ -20,6 +21,8 @@ function answer(message: JobMessage): Promise<unknown> {
       return inspectOriginal(message.asked.source, message.roomBytes);
     case 'decodeGrey':
       return decodeGrey(message.asked.source, message.asked.widthMm, message.asked.preparation, message.roomBytes);
+    case 'photo':
+      return readyPhoto(message.asked.source);
     case 'preview':
       return previewOriginal(message.asked.source, message.roomBytes);
     case 'trueSize':

@@ -18,6 +18,8 @@ export type Jobs = {
     asked: { source: PictureSource; widthMm: number; preparation?: Preparation | undefined };
     answer: Omit<DecodeAnswer, 'sha256'> & { png: Uint8Array };
   };
+  /** A photo, made ready to be kept. */
+  photo: { asked: { source: PictureSource }; answer: { bytes: Uint8Array; mediaType: string; said: string[] } };
   preview: { asked: { source: PictureSource }; answer: Uint8Array };
   trueSize: {
     asked: { picture: { name: string; png: Uint8Array; widthMm: number; heightMm: number }; paper: PaperId };

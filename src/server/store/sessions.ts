@@ -6,6 +6,7 @@ import type { Database } from '#server/db/database';
 import { notFound, ProblemError } from '#server/http/problem';
 import { addKept, readOneKept } from './kept';
 import { tellMake, tellRack, tellsOfRack } from './session-effects';
+import { writeShort } from './session-shorts';
 
 /** Entries of one session: every mark done, repeated and taken back. */
 const mostEntries = 100_000;
@@ -15,11 +16,24 @@ const mostTold = 100;
 /** Keeps the plan of a session for good. The same request again does nothing. @throws ProblemError 404 when its make is gone, and as `addKept`. */
 export async function beginSession(database: Database, { id, make, head }: BeginSession): Promise<void> {
   if ((await database.makes.count({ where: { id: make.id } })) === 0) throw notFound('make of this session');
-  await addKept(database, sessionKind, { id, makeId: make.id, makeName: make.name, document: head });
+  await database.sequelize.transaction(async (transaction) => {
+    await addKept(database, sessionKind, { id, makeId: make.id, makeName: make.name, document: head }, transaction);
+    if ((await countEntries(database, id, transaction)) === 0)
+      await writeShort(database, { id, makeName: make.name, head, entries: [] }, transaction);
+  });
+}
+
+async function countEntries(database: Database, sessionId: string, transaction: Transaction): Promise<number> {
+  const [row] = await database.sequelize.query<{ count: string }>('SELECT count(*) AS count FROM session_entries WHERE session_id = $1', {
+    bind: [sessionId],
+    type: QueryTypes.SELECT,
+    transaction,
+  });
+  return Number(row?.count ?? 0);
 }
 
 async function checkPhotos(database: Database, entries: readonly SessionEntry[], transaction: Transaction): Promise<void> {
-  const photos = [...new Set(entries.flatMap((entry) => (entry.kind === 'end' && entry.photo ? [entry.photo] : [])))];
+  const photos = [...new Set(entries.flatMap((entry) => ((entry.kind === 'end' || entry.kind === 'note') && entry.photo ? [entry.photo] : [])))];
   if (photos.length === 0 || (await database.blobs.count({ where: { sha256: photos }, transaction })) === photos.length) return;
   throw new ProblemError(422, { code: 'not-sent', message: 'The photo was not sent.', remedy: 'Nothing was lost. Bring it in again.' });
 }
@@ -51,16 +65,13 @@ async function keepEntries(database: Database, sessionId: string, entries: reado
       { bind: [sessionId, JSON.stringify(entries)], type: QueryTypes.SELECT, transaction },
     );
     const fresh = new Set(added.map(({ id }) => id));
-    if (entries.some((entry) => fresh.has(entry.id) && tellsOfRack(entry))) {
-      const { head, entries: all } = await readSession(database, sessionId, transaction);
-      await tellRack(database, { sessionId, head, all, fresh }, transaction);
+    if (fresh.size > 0) {
+      const { head, makeName, entries: all } = await readSession(database, sessionId, transaction);
+      if (entries.some((entry) => fresh.has(entry.id) && tellsOfRack(entry)))
+        await tellRack(database, { sessionId, head, all, fresh }, transaction);
+      await writeShort(database, { id: sessionId, makeName, head, entries: all }, transaction);
     }
-    const [row] = await database.sequelize.query<{ count: string }>('SELECT count(*) AS count FROM session_entries WHERE session_id = $1', {
-      bind: [sessionId],
-      type: QueryTypes.SELECT,
-      transaction,
-    });
-    const count = Number(row?.count ?? 0);
+    const count = await countEntries(database, sessionId, transaction);
     if (count <= mostEntries) return count;
     throw new ProblemError(413, {
       code: 'too-many',
@@ -90,6 +101,8 @@ export async function listSessions(database: Database, makeId?: string): Promise
   const rows = await database.sequelize.query<ListedSessions['sessions'][number]>(
     `SELECT s.id, s.make_id AS "makeId", s.make_name AS "makeName", (s.document->>'startedAtMs')::float8 AS "startedAtMs",
        jsonb_array_length(s.document->'marks') AS marks,
+       (SELECT count(DISTINCT e.document->>'mark')::integer FROM session_entries e WHERE e.session_id = s.id AND e.document->>'kind' IN ('done', 'leaveOut')
+          AND NOT EXISTS (SELECT 1 FROM session_entries u WHERE u.session_id = s.id AND u.document->>'of' = e.entry_id)) AS laid,
        (SELECT count(*)::integer FROM session_entries e WHERE e.session_id = s.id) AS entries,
        EXISTS (SELECT 1 FROM session_entries e WHERE e.session_id = s.id AND e.document->>'kind' = 'end') AS "isEnded"
      FROM sessions s WHERE s.schema = ${sessionKind.schema} ${makeId === undefined ? '' : 'AND s.make_id = :makeId'}

@@ -2,6 +2,7 @@ import { scaleLinear } from 'd3';
 import { useRef } from 'react';
 import { inkHex, paperHex, softHex } from '../colours';
 import { useSize } from '../size/use-size';
+import { clockWords } from './clock-words';
 
 export type TimelineBar = {
   id: string;
@@ -23,12 +24,6 @@ type Props = {
 };
 
 const [barPx, dryPx, axisPx, endPx] = [34, 8, 20, 18] as const;
-
-/** Minutes and seconds, as a clock tells them. */
-export function clockWords(seconds: number): string {
-  const whole = Math.max(0, Math.round(seconds));
-  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
-}
 
 /** What is coloured when, from left to right, and under it what dries meanwhile; where nothing stands, nothing else can be done. */
 export function Timeline({ bars, totalSeconds, chosenId, onChoose }: Props) {

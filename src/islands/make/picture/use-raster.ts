@@ -1,16 +1,12 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Problem } from '#model/api/problem';
 import type { Picture } from '#model/picture';
-import type { Mend } from '#model/reading';
-import { blackHex, tintLines } from '#core/colour/line-colour';
+import { blackHex } from '#core/colour/line-colour';
 import { lineHexOf } from '#core/make/line-hex';
 import { decodeLabelMap } from '#core/picture/label-map';
 import { problemToShow } from '#islands/shared/server-calls.ts';
-import { paperHex } from '#ui/colours.ts';
 import type { MakeStore } from '../document/make-store';
-
-/** Width of a drawn bit of line on the screen: that of a usual stamp's line. */
-const drawnLineMm = 0.4;
+import { linesAsShown } from './lines-as-shown';
 
 export type Raster = {
   lines: ImageBitmap | null;
@@ -20,7 +16,8 @@ export type Raster = {
   fetchAgain: () => void;
 };
 
-function fittingMap({ grey, regionMap }: Picture): Picture['regionMap'] {
+/** The region map of a picture, where it lies on its cut-out as it is now. */
+export function fittingMap({ grey, regionMap }: Picture): Picture['regionMap'] {
   return regionMap?.widthPx === grey.widthPx && regionMap.heightPx === grey.heightPx ? regionMap : undefined;
 }
 
@@ -87,7 +84,7 @@ export function useRaster(useMake: MakeStore, picture: Picture | undefined): Ras
   const lineHex = picture && lineHexOf(picture);
   const readHex = picture?.grey.lineHex ?? blackHex;
   const lines = useMemo(
-    () => (scan ? asShown(scan, { mends: JSON.parse(inkMends), widthMm, lineHex, readHex }) : null),
+    () => (scan ? linesAsShown(scan, { mends: JSON.parse(inkMends), widthMm, lineHex, readHex }) : null),
     [scan, inkMends, widthMm, lineHex, readHex],
   );
 
@@ -96,32 +93,4 @@ export function useRaster(useMake: MakeStore, picture: Picture | undefined): Ras
   useEffect(() => () => (lines === scan ? undefined : lines?.close()), [lines, scan]);
 
   return { lines, labels, problem, fetchAgain };
-}
-
-type Shown = { mends: readonly Mend[]; widthMm: number; lineHex: string | undefined; readHex: string };
-
-/** The scan in the colour of its ink, with the bits of line that were drawn, and without those that were rubbed out, as the regions are read. */
-function asShown(scan: ImageBitmap, { mends, widthMm, lineHex, readHex }: Shown): ImageBitmap {
-  if (mends.length === 0 && !lineHex) return scan;
-  const canvas = new OffscreenCanvas(scan.width, scan.height);
-  const context = canvas.getContext('2d', { willReadFrequently: lineHex !== undefined });
-  if (!context) return scan;
-  const pxPerMm = scan.width / widthMm;
-  context.drawImage(scan, 0, 0);
-  if (lineHex) {
-    const image = context.getImageData(0, 0, canvas.width, canvas.height);
-    tintLines(image.data, lineHex, readHex);
-    context.putImageData(image, 0, 0);
-  }
-  context.lineCap = 'round';
-  context.lineJoin = 'round';
-  for (const mend of mends) {
-    if (mend.kind !== 'line' && mend.kind !== 'rub') continue;
-    context.strokeStyle = mend.kind === 'rub' ? paperHex : (lineHex ?? 'black');
-    context.lineWidth = pxPerMm * (mend.kind === 'rub' ? mend.widthMm : drawnLineMm);
-    context.beginPath();
-    for (const [x, y] of mend.points) context.lineTo(x * pxPerMm, y * pxPerMm);
-    context.stroke();
-  }
-  return canvas.transferToImageBitmap();
 }

@@ -1,7 +1,23 @@
 import type { Migration } from './migration';
 
-/** What an entry of a session changed in the rack, as it was before (server/store/session-effects.ts): taken back, the entry puts it back. */
+/**
+ * What an entry of a session changed in the rack, as it was before (server/store/session-effects.ts): taken back, the entry puts it back. And each session in short
+ * (core/session/in-short.ts), by which the logbook finds it: it follows from the session, and is written with every entry.
+ */
 export const sessionEffects: Migration = {
   name: '014-session-effects',
-  statements: ['ALTER TABLE session_entries ADD COLUMN before jsonb'],
+  statements: [
+    'ALTER TABLE session_entries ADD COLUMN before jsonb',
+    `CREATE TABLE session_shorts (
+      session_id text PRIMARY KEY REFERENCES sessions (id) ON DELETE CASCADE,
+      started_at timestamptz NOT NULL,
+      short jsonb NOT NULL,
+      terms text[] NOT NULL,
+      marker_ids text[] NOT NULL,
+      words tsvector NOT NULL
+    )`,
+    'CREATE INDEX session_shorts_started ON session_shorts (started_at DESC)',
+    'CREATE INDEX session_shorts_terms ON session_shorts USING gin (terms)',
+    'CREATE INDEX session_shorts_words ON session_shorts USING gin (words)',
+  ],
 };

@@ -17,7 +17,7 @@ import { Button } from '#ui/controls/button.tsx';
 import { ProblemNotice } from '#ui/words/notice.tsx';
 import type { MakeStore } from '../../document/make-store';
 import { SavePictures } from './save-pictures';
-import type { ToWrite, Written } from './write-recipe';
+import type { ToWrite, Written } from '../../plan/write-recipe';
 
 type Props = {
   useMake: MakeStore;
@@ -32,7 +32,7 @@ function useWriting(to: Props['to'], tables: ToWrite['tables'], blobOf: ToWrite[
   return useMemo(() => {
     let written: Promise<Written> | null = null;
     return (): Promise<Written> => {
-      written ??= import('./write-recipe').then(({ writeRecipe }) => writeRecipe({ ...to, tables, blobOf }));
+      written ??= import('../../plan/write-recipe').then(({ writeRecipe }) => writeRecipe({ ...to, tables, blobOf }));
       // What failed is tried anew.
       written.catch(() => {
         written = null;

@@ -3,7 +3,7 @@ import { cautions } from '#core/technique/cautions';
 import type { OrderedBlend } from '#core/technique/make-order';
 import { Button } from '#ui/controls/button.tsx';
 import { DragChip } from '#ui/ladder/drag-chip.tsx';
-import { clockWords } from '#ui/order/timeline.tsx';
+import { clockWords } from '#ui/order/clock-words.ts';
 
 type Props = {
   row: OrderedBlend;

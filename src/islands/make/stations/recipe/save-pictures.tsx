@@ -5,7 +5,7 @@ import { problemToShow } from '#islands/shared/server-calls.ts';
 import { today } from '#islands/shared/today.ts';
 import { Button } from '#ui/controls/button.tsx';
 import type { PictureContent, PictureFile } from '#workers/picture-files-messages';
-import type { ToWrite } from './write-recipe';
+import type { ToWrite } from '../../plan/write-recipe';
 
 const contents: readonly { id: PictureContent; name: string; words: string }[] = [
   { id: 'lines', name: 'Lines', words: 'the line image' },

@@ -6,7 +6,7 @@ import type { ColouredPicture } from '#model/coloured-picture';
 import type { Make } from '#model/make';
 import type { Supplies } from '#model/supplies';
 import type { MakeStore, ShownRack } from '../../document/make-store';
-import { type FoundOrder, findOrder, type OrderWish, orderWish, orderWorker } from './order-of-make';
+import { type FoundOrder, findOrder, type OrderWish, orderWish, orderWorker } from '../../plan/order-of-make';
 
 export type ShownOrder = {
   /** Null: not there yet, or there is a problem. */

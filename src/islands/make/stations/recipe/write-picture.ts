@@ -8,7 +8,7 @@ import { writtenPlan } from '#core/plan/written';
 import { livingWorker } from '#islands/shared/living-worker.ts';
 import type { PictureFile, ToWritePicture } from '#workers/picture-files-messages';
 import type { PictureFilesApi } from '#workers/picture-files.worker';
-import { planOfNow, type ToWrite } from './write-recipe';
+import { planOfNow, type ToWrite } from '../../plan/write-recipe';
 
 /** The worker looks at it again: arrays of a page may lie in memory of any kind. */
 type ToWritePictureFrom = Omit<ToWritePicture, 'areas' | 'map' | 'look'> & Record<'areas' | 'map', object> & { look: object | null };

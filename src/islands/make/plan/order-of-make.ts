@@ -4,7 +4,7 @@ import { tableOf } from '#core/make/region-tables';
 import { decodeLabelMap } from '#core/picture/label-map';
 import { writtenPlan } from '#core/plan/written';
 import type { WrittenPicture } from '#core/technique/wet-blend';
-import { type MakeOrder, orderQuestion, orderTold } from '#core/technique/make-order';
+import { type MakeOrder, type OrderQuestion, orderQuestion, orderTold } from '#core/technique/make-order';
 import type { OrderAround } from '#core/technique/order-marks';
 import { pieceBatches } from '#core/technique/piece-batches';
 import { allSchools, schoolById, schoolOfColouring } from '#core/technique/schools';
@@ -17,7 +17,7 @@ import type { Make } from '#model/make';
 import type { Placing } from '#model/placing';
 import type { Supplies } from '#model/supplies';
 import type { OrderApi } from '#workers/order.worker';
-import type { MakeState, ShownRack } from '../../document/make-store';
+import type { MakeState, ShownRack } from '../document/make-store';
 
 /** A picture of the make with what of it has to be parted. */
 type AskedPicture = Omit<WrittenPicture, 'picture'> & { picture: ColouredPicture; asked: WetAsked[] };
@@ -30,22 +30,35 @@ export type OrderWish = {
 };
 export type FoundOrder = {
   order: MakeOrder;
+  /** What was put into order, and what waits for what. */
+  question: OrderQuestion;
   areas: ReadonlyMap<string, readonly PlacedAreas[]>;
   problems: { name: string; problem: string }[];
 };
 
-/** `picture`: the one on show, in its colouring. */
-export type OrderGiven = { make: Make; picture: ColouredPicture; rack: ShownRack; supplies: Supplies; tables: MakeState['tables'] };
+/** `picture`: the one on show, in its colouring. `pictures`: those that are coloured, each in its colouring; default all of the make. */
+export type OrderGiven = {
+  make: Make;
+  picture: ColouredPicture;
+  pictures?: readonly ColouredPicture[];
+  rack: ShownRack;
+  supplies: Supplies;
+  tables: MakeState['tables'];
+};
+
+/** All pictures of a make: the one on show in its colouring, the others in their first. */
+export function allOfMake(make: Make, picture: ColouredPicture): ColouredPicture[] {
+  return make.pictures.map((own) => (own.id === picture.id ? picture : colouredPicture(own)));
+}
 
 /** What has to be known for the order of a make: its recipes, what stays wet, loose pieces, what hands put somewhere. @throws RangeError for a pace that is none. */
-export function orderWish({ make, picture, rack, supplies, tables }: OrderGiven): OrderWish {
+export function orderWish({ make, picture, pictures: coloured = allOfMake(make, picture), rack, supplies, tables }: OrderGiven): OrderWish {
   const paceCm2 = supplies.hand?.paceCm2 ?? usualPaceCm2;
-  const pictures = make.pictures.map((own): AskedPicture => {
-    const coloured = own.id === picture.id ? picture : colouredPicture(own);
+  const pictures = coloured.map((own): AskedPicture => {
     const table = tableOf(own, tables);
-    const recipe = writtenPlan(make, coloured, rack.markers, table, { supplies, pairNotes: rack.pairNotes });
-    const wetS = wetSecondsOf(coloured.colouring.paper, supplies);
-    return { picture: coloured, recipe, table, wetS, asked: table ? wetAsked(coloured, recipe, table, { paceCm2, wetS }) : [] };
+    const recipe = writtenPlan(make, own, rack.markers, table, { supplies, pairNotes: rack.pairNotes });
+    const wetS = wetSecondsOf(own.colouring.paper, supplies);
+    return { picture: own, recipe, table, wetS, asked: table ? wetAsked(own, recipe, table, { paceCm2, wetS }) : [] };
   });
   const schools = allSchools(supplies.schools);
   const school = schoolOfColouring(make, picture.colouring, schools) ?? schoolById('', schools);
@@ -57,7 +70,7 @@ export function orderWish({ make, picture, rack, supplies, tables }: OrderGiven)
 export function orderWorker(): LivingWorker<OrderApi> {
   return livingWorker<OrderApi>({
     what: 'What puts the marks into order',
-    create: (name) => new Worker(new URL('../../../../workers/order.worker.ts', import.meta.url), { type: 'module', name }),
+    create: (name) => new Worker(new URL('../../../workers/order.worker.ts', import.meta.url), { type: 'module', name }),
   });
 }
 
@@ -110,5 +123,5 @@ export async function findOrder(
     async (api): Promise<OrderAround | { problem: string }> => api.order({ request: question.request, placings }),
   );
   if (!isWanted()) return null;
-  return 'problem' in order ? order : { order: orderTold(question, order, placings), areas, problems };
+  return 'problem' in order ? order : { order: orderTold(question, order, placings), question, areas, problems };
 }

@@ -18,8 +18,8 @@ import { paperHex } from '#ui/colours.ts';
 import { canvasOf } from '#ui/picture/canvas-of.ts';
 import type { PlanAnswer } from '#workers/scene-messages';
 import type { SceneApi } from '#workers/scene.worker';
-import type { MakeState, ShownRack } from '../../document/make-store';
-import { lookWishOf } from '../../plan/look-wish';
+import type { MakeState, ShownRack } from '../document/make-store';
+import { lookWishOf } from './look-wish';
 import { findOrder, orderWish, orderWorker } from './order-of-make';
 
 export type ToWrite = {
@@ -43,7 +43,7 @@ export async function planOfNow({ make, picture, table, labels, rack, supplies }
   if (!table || !labels) return null;
   const worker = livingWorker<SceneApi>({
     what: 'What computes the light',
-    create: (name) => new Worker(new URL('../../../../workers/scene.worker.ts', import.meta.url), { type: 'module', name }),
+    create: (name) => new Worker(new URL('../../../workers/scene.worker.ts', import.meta.url), { type: 'module', name }),
     begin: (api) => {
       const copy = labels.slice();
       return api.load(transfer({ labels: copy, table: table.table }, [copy.buffer]));
@@ -79,7 +79,8 @@ async function askOrder({ make, picture, rack, supplies, tables, blobOf }: ToWri
   }
 }
 
-async function keepBytes(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
+/** Lies with the server from then on. @returns its digest. @throws CallProblem */
+export async function keepBytes(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
   await keepBlob(bytes);
   return digestOf(bytes);
 }
@@ -103,12 +104,17 @@ async function lookPicture(painted: Uint8ClampedArray<ArrayBuffer>, map: PlanAns
   return { widthPx, heightPx, bytes: new Uint8Array(await blob.arrayBuffer()) };
 }
 
+/** What the plan says is seen of each element, by its id. */
+export function seenOf(answer: PlanAnswer): SeenBands {
+  const byIds = <T>(rows: readonly T[]) => new Map(answer.ids.map((id, index) => [id, rows[index] as T]));
+  return { whereabouts: byIds(answer.whereabouts), ways: byIds(answer.ways) };
+}
+
 /** Writes the recipe of a colouring down as it is now, with where its bands lie and what it is expected to look like; both lie with the server then. @throws CallProblem, WorkerGoneError */
 export async function writeRecipe(to: ToWrite): Promise<Written> {
   const { make, picture, table, rack, supplies } = to;
   const [answer, order] = await Promise.all([planOfNow(to), askOrder(to)]);
-  const byIds = <T>(rows: readonly T[]) => new Map((answer?.ids ?? []).map((id, index) => [id, rows[index] as T]));
-  const seen: SeenBands | undefined = answer ? { whereabouts: byIds(answer.whereabouts), ways: byIds(answer.ways) } : undefined;
+  const seen = answer ? seenOf(answer) : undefined;
   const recipe = writtenPlan(make, picture, rack.markers, table, { seen, supplies, pairNotes: rack.pairNotes });
   const pictures: RecipePictures = {};
   if (answer) {

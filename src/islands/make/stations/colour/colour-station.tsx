@@ -1,0 +1,133 @@
+import { useEffect, useState } from 'react';
+import type { Problem } from '#model/api/problem';
+import type { ColouredPicture } from '#model/coloured-picture';
+import type { Make } from '#model/make';
+import { noSupplies } from '#model/supplies';
+import { counted } from '#core/make/counted';
+import { colouringTitle } from '#core/make/coloured';
+import { cautions } from '#core/technique/cautions';
+import { alongAddress, beginSession, fetchSessions, sessionsAddress } from '#islands/shared/session-calls.ts';
+import { problemToShow } from '#islands/shared/server-calls.ts';
+import { useFetched } from '#islands/shared/use-fetched.ts';
+import { useSupplies } from '#islands/shared/supplies-store.ts';
+import { Button, buttonLook } from '#ui/controls/button.tsx';
+import { ProblemNotice } from '#ui/words/notice.tsx';
+import type { MakeStore } from '../../document/make-store';
+import { StationHeading } from '../station-heading';
+import type { Desk } from '../station';
+import type { ColourDeskState } from './colour-desk';
+import { InkPanel } from './ink-panel';
+import { type AlongWish, planAlong } from './plan-along';
+import { RecordBack } from './record-back';
+import { SessionRow } from './session-row';
+
+type Props = { useMake: MakeStore; make: Make; picture: ColouredPicture; useDesk: Desk<ColourDeskState> };
+
+/** Equal images that may be coloured side by side. */
+const mostRepeats = 40;
+
+const keyOf = (pictureId: string, colouringId: string): string => `${pictureId}/${colouringId}`;
+
+/** The Colour station: what is coloured in this sitting, what is under way, and what the markers still hold. */
+export function ColourStation({ useMake, make, picture, useDesk }: Props) {
+  const rack = useMake((state) => state.rack);
+  const keep = useMake((state) => state.keep);
+  const { loadTables } = useMake.getState();
+  const { supplies, load } = useSupplies();
+  const { repeats, busy, set } = useDesk();
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const listed = useFetched(sessionsAddress(make.id), fetchSessions);
+  useEffect(() => {
+    void load();
+  }, [load]);
+  const chosen = repeats ?? new Map([[keyOf(picture.id, picture.colouring.id), 1]]);
+  const rows = make.pictures.flatMap((own) =>
+    own.colourings.map((colouring) => ({
+      key: keyOf(own.id, colouring.id),
+      name: own.colourings.length > 1 ? `${own.name}, ${colouringTitle(own, colouring)}` : own.name,
+      of: { pictureId: own.id, colouringId: colouring.id },
+      ladders: colouring.treatments.filter(({ ladder }) => ladder).length,
+    })),
+  );
+  const wish: AlongWish = rows.flatMap(({ key, of }) => {
+    const count = chosen.get(key) ?? 0;
+    return count > 0 ? [{ ...of, repeats: count }] : [];
+  });
+  const setCount = (key: string, count: number) =>
+    set({ repeats: new Map(chosen).set(key, Math.min(mostRepeats, Math.max(0, count))) });
+  const begin = async () => {
+    setProblem(null);
+    set({ busy: 'Beginning …' });
+    try {
+      await loadTables();
+      const { tables, blobOf, make: newest } = useMake.getState();
+      const head = await planAlong(wish, {
+        ...{ make: newest ?? make, rack, supplies: supplies ?? noSupplies, tables, blobOf },
+        onStep: (words) => set({ busy: words }),
+      });
+      const id = crypto.randomUUID();
+      await beginSession({ id, make: { id: make.id, name: make.name }, head });
+      window.location.assign(alongAddress(id));
+    } catch (error) {
+      setProblem(problemToShow(error));
+      set({ busy: null });
+    }
+  };
+  const isWaiting = keep.kind !== 'kept';
+  const sessions = listed.data?.sessions ?? [];
+  const underWay = sessions.filter(({ isEnded }) => !isEnded);
+  return (
+    <section aria-labelledby="colour-heading" className="space-y-5">
+      <StationHeading id="colour-heading">Colour {picture.name}</StationHeading>
+      {underWay.length > 0 && (
+        <section aria-label="Under way">
+          <h3 className="text-lg">Under way</h3>
+          <ul className="mt-1 divide-y divide-edge border-y border-edge">
+            {underWay.map((session) => (
+              <SessionRow key={session.id} session={session} />
+            ))}
+          </ul>
+        </section>
+      )}
+      <section aria-label="A new sitting" className="space-y-2">
+        <h3 className="text-lg">{underWay.length > 0 ? 'Or begin another sitting' : 'What do you colour in this sitting?'}</h3>
+        <ul className="divide-y divide-edge border-y border-edge">
+          {rows.map(({ key, name, ladders }) => {
+            const count = chosen.get(key) ?? 0;
+            return (
+              <li key={key} className={`flex min-h-14 items-center gap-2 px-2 ${count > 0 ? 'bg-paper' : ''}`} data-sitting={name}>
+                <span className="flex-1">
+                  <strong>{name}</strong>
+                  <span className="block text-sm text-soft">{ladders > 0 ? counted(ladders, 'ladder') : 'no ladder yet'}</span>
+                </span>
+                <Button aria-label={`One less of ${name}`} disabled={count === 0} onClick={() => setCount(key, count - 1)}>
+                  −
+                </Button>
+                <span className="w-16 text-center font-code text-lg" role="status">
+                  {count === 0 ? 'not' : `${count} ×`}
+                </span>
+                <Button aria-label={`One more of ${name}`} disabled={ladders === 0 || count >= mostRepeats} onClick={() => setCount(key, count + 1)}>
+                  +
+                </Button>
+              </li>
+            );
+          })}
+        </ul>
+        <p className="text-sm text-soft">Equal images are coloured side by side, marker by marker across them.</p>
+        {problem && <ProblemNotice problem={problem} />}
+        <Button weight="main" className="min-h-20 w-full text-xl" disabled={wish.length === 0 || busy !== null || isWaiting || !supplies} onClick={() => void begin()}>
+          {busy ?? 'Start colouring'}
+        </Button>
+        {isWaiting && <p className="text-sm">What you changed last is still on its way to the server; then it can begin.</p>}
+      </section>
+      <p className="border-l-8 border-ink bg-paper px-4 py-2 text-sm">{cautions.alcohol}</p>
+      <InkPanel rack={rack} picture={picture} />
+      <RecordBack onBrought={listed.again} />
+      <p>
+        <a href={`/logbook?make=${make.id}`} className={buttonLook('plain')}>
+          {sessions.length > 0 ? `${counted(sessions.length, 'sitting')} of this make in the logbook` : 'Logbook'}
+        </a>
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,5 @@
+/** Minutes and seconds, as a clock tells them. */
+export function clockWords(seconds: number): string {
+  const whole = Math.max(0, Math.round(seconds));
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
+}

@@ -2,6 +2,7 @@ import node from '@astrojs/node';
 import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig, passthroughImageService } from 'astro/config';
+import { alongBundle } from './build/along-bundle';
 import { guardRequest } from './src/server/http/guard';
 import { policyDirectives } from './src/server/http/policy';
 
@@ -21,7 +22,7 @@ export default defineConfig({
     },
   },
   vite: {
-    plugins: [tailwindcss(), { name: 'guard-in-dev', configureServer: (server) => void server.middlewares.use(guardRequest) }],
+    plugins: [tailwindcss(), alongBundle(), { name: 'guard-in-dev', configureServer: (server) => void server.middlewares.use(guardRequest) }],
     worker: { format: 'es' },
     optimizeDeps: { include: ['comlink', 'culori', 'zod', 'idb', 'zustand', 'radix-ui', 'lucide-react', 'd3'] },
   },

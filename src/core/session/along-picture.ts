@@ -56,20 +56,39 @@ export function boxOfMark({ widthPx, heightPx, owners, bands }: KeptBandMap, mar
   return right < 0 ? null : [left / widthPx, top / heightPx, (right + 1) / widthPx, (bottom + 1) / heightPx];
 }
 
-/** A mark that takes less than this share of the picture's sides is brought near. */
-const nearShare = 0.45;
+/** A mark that takes less than this share of what is shown is brought near. */
+const nearShare = 0.4;
 /** So much nearer at most: beyond it nobody knows where on the picture that is. */
 const mostNearer = 4;
-/** Share of the window round it. */
-const rim = 0.12;
 
-/** What of a picture is shown while a mark is laid, in shares of its sides: all of it, or nearer when the mark is small. */
-export function windowOfMark(box: readonly [number, number, number, number] | null): [number, number, number, number] {
-  if (!box) return [0, 0, 1, 1];
-  const [left, top, right, bottom] = box;
-  const side = Math.max(right - left, bottom - top);
-  if (side >= nearShare) return [0, 0, 1, 1];
-  const shown = Math.min(1, Math.max(1 / mostNearer, side * (1 + 2 * rim) + 0.1));
-  const from = (low: number, high: number) => Math.min(1 - shown, Math.max(0, (low + high - shown) / 2));
-  return [from(left, right), from(top, bottom), from(left, right) + shown, from(top, bottom) + shown];
+/** What of a picture is shown, in mm of it: left, top, width, height. `isNear`: not all of it. */
+export type ShownWindow = { leftMm: number; topMm: number; widthMm: number; heightMm: number; isNear: boolean };
+
+/**
+ * What of a picture is shown while a mark is laid: all of it, or nearer when the mark is small; always in the shape of the room there is.
+ * @param box of the mark, in shares of the picture's sides; null: all is shown. @param room width and height, in any unit.
+ */
+export function windowOfMark(
+  box: readonly [number, number, number, number] | null,
+  { widthMm, heightMm }: { widthMm: number; heightMm: number },
+  room: { width: number; height: number },
+): ShownWindow {
+  const shape = room.width / Math.max(1, room.height);
+  // The smallest window in the room's shape that holds all of the picture.
+  const wholeMm = Math.max(widthMm, heightMm * shape);
+  const whole = { leftMm: (widthMm - wholeMm) / 2, topMm: (heightMm - wholeMm / shape) / 2, widthMm: wholeMm, heightMm: wholeMm / shape };
+  if (!box) return { ...whole, isNear: false };
+  const [left, top, right, bottom] = [box[0] * widthMm, box[1] * heightMm, box[2] * widthMm, box[3] * heightMm];
+  const shareOfWhole = Math.max((right - left) / whole.widthMm, (bottom - top) / whole.heightMm);
+  if (shareOfWhole >= nearShare) return { ...whole, isNear: false };
+  const nearer = Math.min(mostNearer, nearShare / Math.max(1e-6, shareOfWhole));
+  if (nearer < 1.25) return { ...whole, isNear: false };
+  const [width, height] = [whole.widthMm / nearer, whole.heightMm / nearer];
+  const from = (middle: number, side: number, most: number) =>
+    side >= most ? (most - side) / 2 : Math.min(most - side, Math.max(0, middle - side / 2));
+  return {
+    leftMm: from((left + right) / 2, width, widthMm),
+    topMm: from((top + bottom) / 2, height, heightMm),
+    ...{ widthMm: width, heightMm: height, isNear: true },
+  };
 }

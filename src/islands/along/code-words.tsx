@@ -1,18 +1,23 @@
-import { useRef } from 'react';
+import { Fragment, useRef } from 'react';
 import type { Lab } from '#model/marker';
 import { DoubleChipShape } from '#ui/ladder/double-chip.tsx';
 import { useSize } from '#ui/size/use-size.ts';
 
-/** A sign of the code face is so wide, in shares of its size; and the least and most sizes on a small and a large screen. */
-const signShare = 0.62;
-const sizes = { small: { least: 76, most: 120 }, large: { least: 140, most: 200 } } as const;
+/** A sign of the code face is so wide, in shares of its size. */
+const signShare = 0.63;
+/** Least and most sizes in px: capitals are 0.67 of it, so that on a laptop they are never under 90 px, on a phone never under 48. */
+const sizes = { small: { least: 73, most: 120 }, large: { least: 138, most: 210 } } as const;
 
-/** Size in px in which a code stands: as large as its line allows, never under what is read from two metres; a longer name takes two lines. */
+/** A code in the pieces between which it may be parted onto two lines: after its signs. */
+const piecesOf = (code: string): string[] => code.split(/(?<=[^\p{L}\p{N}])/u);
+
+/** Size in px in which a code stands: as large as its line allows; one that would be too small in one line takes two, parted at its signs. */
 export function codePx(code: string, roomPx: number, isSmall: boolean): number {
   const { least, most } = isSmall ? sizes.small : sizes.large;
-  const longest = Math.max(...code.split(/\s+/).map((word) => word.length), 1);
-  const wanted = roomPx / (signShare * Math.max(code.length <= longest ? code.length : longest, 3));
-  return Math.round(Math.min(most, Math.max(least, wanted)));
+  const wanted = (signs: number) => Math.floor(roomPx / (signShare * Math.max(signs, 3)));
+  const inOne = wanted(code.length);
+  const inTwo = wanted(Math.max(...piecesOf(code).map((piece) => piece.trim().length)));
+  return Math.min(most, Math.max(least, inOne >= least ? inOne : Math.min(inTwo, least * 1.15)));
 }
 
 type Props = { code: string; lab: Lab | undefined; isSmall: boolean };
@@ -21,7 +26,7 @@ type Props = { code: string; lab: Lab | undefined; isSmall: boolean };
 export function CodeWords({ code, lab, isSmall }: Props) {
   const place = useRef<HTMLDivElement>(null);
   const { width } = useSize(place);
-  const chipPx = isSmall ? 28 : 44;
+  const chipPx = isSmall ? 22 : 40;
   return (
     <div ref={place} className="w-full">
       {width > 0 && (
@@ -31,7 +36,12 @@ export function CodeWords({ code, lab, isSmall }: Props) {
             style={{ fontSize: codePx(code, width, isSmall) }}
             data-code={code}
           >
-            {code}
+            {piecesOf(code).map((piece, index) => (
+              <Fragment key={`${index} ${piece}`}>
+                {index > 0 && <wbr />}
+                {piece}
+              </Fragment>
+            ))}
           </p>
           <svg width="100%" height={chipPx} viewBox={`0 0 ${width} ${chipPx}`} aria-hidden="true" className="mt-2">
             <DoubleChipShape lab={lab} width={Math.min(width, 16 * chipPx)} height={chipPx} />

@@ -89,8 +89,7 @@ export function MarkScreen({ useAlong, mark, isSmall, onMore }: Props) {
           </p>
           <Timers {...{ head, state, mark }} />
           <p className="text-xl text-soft" role="status" data-left={Math.round(left.seconds)}>
-            {done + 1} of {head.marks.length}, {minutesWords(left.seconds)} left
-            {left.sessions === 0 ? ' at the usual pace' : ' at your pace'}
+            {done + 1} of {head.marks.length}, {minutesWords(left.seconds)} left{left.sessions > 0 && ' at your pace'}
             {pausesSoon && '. Finish this blend first, then it pauses.'}
             {waiting > 0 && problem && `. ${waiting} kept in this browser: ${problem.message}`}
           </p>
@@ -104,10 +103,12 @@ export function MarkScreen({ useAlong, mark, isSmall, onMore }: Props) {
           Back
         </BigButton>
         <BigButton onClick={() => act('again')}>Once more</BigButton>
-        <BigButton onClick={onMore}>It goes otherwise</BigButton>
+        <BigButton className="px-1! text-xl!" onClick={onMore}>
+          It goes otherwise
+        </BigButton>
         <BigButton
           weight="main"
-          className="col-span-3 min-h-36 text-4xl landscape:col-span-1 landscape:min-h-24"
+          className="col-span-3 min-h-28 text-4xl landscape:col-span-1 landscape:min-h-24"
           onClick={() => act('next')}
           data-within={isWithin}
         >

@@ -2,7 +2,8 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { PlannedMark, SessionPicture } from '#model/session';
 import { decodeKeptBandMap, type KeptBandMap } from '#core/recipe/kept-band-map';
 import { paintBands } from '#core/scene/paint-bands';
-import { boxOfMark, coloursAlong, windowOfMark } from '#core/session/along-picture';
+import { boxOfMark, coloursAlong, type ShownWindow, windowOfMark } from '#core/session/along-picture';
+import { inkHex, paperHex } from '#ui/colours.ts';
 import { canvasOf } from '#ui/picture/canvas-of.ts';
 import { useSize } from '#ui/size/use-size.ts';
 import type { AlongState } from './along-store';
@@ -47,6 +48,55 @@ export function usePictureSeen(
   return { seen, isMissing };
 }
 
+type Layers = { painted: CanvasImageSource | null; lines: CanvasImageSource | null };
+type Size = { widthMm: number; heightMm: number };
+
+/** Draws all of a picture, its lines over its colours. */
+function drawAt(
+  context: CanvasRenderingContext2D,
+  { painted, lines }: Layers,
+  { widthMm, heightMm }: Size,
+  { left, top, pxPerMm }: { left: number; top: number; pxPerMm: number },
+): void {
+  const at = [left, top, widthMm * pxPerMm, heightMm * pxPerMm] as const;
+  if (painted) context.drawImage(painted, ...at);
+  context.globalCompositeOperation = 'multiply';
+  if (lines) context.drawImage(lines, ...at);
+  context.globalCompositeOperation = 'source-over';
+}
+
+/** Share of the shorter side of the room that the small picture takes. */
+const insetShare = 0.26;
+
+/** All of the picture, small, in the corner that is farthest from what is shown, with a frame round that: where on the picture one is. */
+function drawInset(
+  context: CanvasRenderingContext2D,
+  layers: Layers,
+  picture: Size,
+  shown: ShownWindow,
+  room: { width: number; height: number },
+): void {
+  const pxPerMm = (insetShare * Math.min(room.width, room.height)) / Math.max(picture.widthMm, picture.heightMm);
+  const [width, height] = [picture.widthMm * pxPerMm, picture.heightMm * pxPerMm];
+  const isAtLeft = shown.leftMm + shown.widthMm / 2 > picture.widthMm / 2;
+  const isAtTop = shown.topMm + shown.heightMm / 2 > picture.heightMm / 2;
+  const [left, top] = [isAtLeft ? 0 : room.width - width, isAtTop ? 0 : room.height - height];
+  context.fillStyle = paperHex;
+  context.fillRect(left, top, width, height);
+  drawAt(context, layers, picture, { left, top, pxPerMm });
+  context.strokeStyle = inkHex;
+  context.lineWidth = 2;
+  context.strokeRect(left, top, width, height);
+  context.lineWidth = 4;
+  const from = (mm: number, most: number) => Math.min(most, Math.max(0, mm));
+  const [right, bottom] = [shown.leftMm + shown.widthMm, shown.topMm + shown.heightMm];
+  const [fromX, fromY] = [from(shown.leftMm, picture.widthMm), from(shown.topMm, picture.heightMm)];
+  context.strokeRect(
+    ...([left + fromX * pxPerMm, top + fromY * pxPerMm] as const),
+    ...([(from(right, picture.widthMm) - fromX) * pxPerMm, (from(bottom, picture.heightMm) - fromY) * pxPerMm] as const),
+  );
+}
+
 type Props = Pick<AlongState, 'head' | 'state'> & {
   picture: SessionPicture | undefined;
   seen: PictureSeen | null;
@@ -67,39 +117,29 @@ export function PictureOfMark({ head, state, picture, seen, isMissing, mark }: P
     const colours = coloursAlong(head, state, picture.pictureId, mark);
     return canvasOf(paintBands({ width: widthPx, height: heightPx, scale: 1, elements: owners, bands }, colours), widthPx, heightPx);
   }, [map, picture, head, state, mark]);
-  const shown = useMemo(() => windowOfMark(map && mark ? boxOfMark(map, mark) : null), [map, mark]);
-  const isNear = shown[2] - shown[0] < 1;
+  const box = useMemo(() => (map && mark ? boxOfMark(map, mark) : null), [map, mark]);
+  const shown = picture && width > 0 && height > 0 ? windowOfMark(box, picture, { width, height }) : null;
 
   useEffect(() => {
-    const context = canvas.current?.getContext('2d');
-    if (!context || !canvas.current || !picture || width < 1 || height < 1) return;
+    if (!canvas.current || !picture || width < 1 || height < 1) return;
     const dots = Math.min(2, window.devicePixelRatio || 1);
-    const [left, top, right, bottom] = shown;
-    // What is shown has the shape of the picture.
-    const scale = Math.min(width / ((right - left) * picture.widthMm), height / ((bottom - top) * picture.heightMm));
-    const [wide, high] = [(right - left) * picture.widthMm * scale, (bottom - top) * picture.heightMm * scale];
-    Object.assign(canvas.current, { width: Math.round(wide * dots), height: Math.round(high * dots) });
-    canvas.current.style.width = `${wide}px`;
-    canvas.current.style.height = `${high}px`;
-    context.fillStyle = 'white';
+    Object.assign(canvas.current, { width: Math.round(width * dots), height: Math.round(height * dots) });
+    const context = canvas.current.getContext('2d');
+    if (!context) return;
+    context.fillStyle = paperHex;
     context.fillRect(0, 0, canvas.current.width, canvas.current.height);
     context.imageSmoothingQuality = 'high';
-    const draw = (image: CanvasImageSource, imageWidth: number, imageHeight: number) =>
-      context.drawImage(
-        image,
-        ...([left * imageWidth, top * imageHeight, (right - left) * imageWidth, (bottom - top) * imageHeight] as const),
-        ...([0, 0, wide * dots, high * dots] as const),
-      );
-    if (painted) draw(painted, painted.width, painted.height);
-    context.globalCompositeOperation = 'multiply';
-    if (seen?.lines) draw(seen.lines, seen.lines.width, seen.lines.height);
-    context.globalCompositeOperation = 'source-over';
-  }, [width, height, painted, seen, picture, shown]);
+    const layers = { painted, lines: seen?.lines ?? null };
+    const own = windowOfMark(box, picture, { width, height });
+    const pxPerMm = (width * dots) / own.widthMm;
+    drawAt(context, layers, picture, { left: -own.leftMm * pxPerMm, top: -own.topMm * pxPerMm, pxPerMm });
+    if (own.isNear) drawInset(context, layers, picture, own, { width: width * dots, height: height * dots });
+  }, [width, height, painted, seen, picture, box]);
 
   const of = picture ? `${picture.name}${mark?.copy ? `, ${mark.copy.number} of ${mark.copy.of}` : ''}` : '';
   return (
     <div ref={place} className="relative grid size-full min-h-0 place-items-center overflow-hidden bg-paper">
-      <canvas ref={canvas} role="img" aria-label={mark ? `Where on ${of}` : of} data-near={isNear} data-painted={painted ? mark?.id ?? 'all' : ''} />
+      <canvas ref={canvas} role="img" aria-label={mark ? `Where on ${of}` : of} data-near={shown?.isNear ?? false} className="size-full" data-painted={painted ? mark?.id ?? 'all' : ''} />
       {isMissing && <p className="absolute inset-x-0 bottom-0 bg-paper p-2 text-center text-lg">The picture could not be fetched. The words say where.</p>}
     </div>
   );

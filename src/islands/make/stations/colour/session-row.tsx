@@ -1,10 +1,12 @@
+import { downloadName } from '#core/make/download-name';
 import { dayOf } from '#core/make/day-of';
+import { today } from '#islands/shared/today.ts';
 import { alongAddress } from '#islands/shared/session-calls.ts';
 import type { ListedSessions } from '#model/api/sessions';
 import { buttonLook } from '#ui/controls/button.tsx';
 
 /** A session under way: how far it is, and the ways on. */
-export function SessionRow({ session: { id, startedAtMs, marks, laid } }: { session: ListedSessions['sessions'][number] }) {
+export function SessionRow({ session: { id, makeName, startedAtMs, marks, laid } }: { session: ListedSessions['sessions'][number] }) {
   return (
     <li className="flex flex-wrap items-center gap-3 bg-paper px-2 py-2" data-session={id}>
       <span className="flex-1">
@@ -16,7 +18,7 @@ export function SessionRow({ session: { id, startedAtMs, marks, laid } }: { sess
       <a href={alongAddress(id)} className={buttonLook('main')}>
         Go on
       </a>
-      <a href={`/api/sessions/${id}/page`} download className={buttonLook('plain')}>
+      <a href={`/api/sessions/${id}/page`} download={downloadName(makeName, 'colour along', today(), 'html')} className={buttonLook('plain')}>
         Take it to the table
       </a>
     </li>

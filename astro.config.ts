@@ -22,7 +22,11 @@ export default defineConfig({
     },
   },
   vite: {
-    plugins: [tailwindcss(), alongBundle(), { name: 'guard-in-dev', configureServer: (server) => void server.middlewares.use(guardRequest) }],
+    plugins: [
+      tailwindcss(),
+      alongBundle(),
+      { name: 'guard-in-dev', configureServer: (server) => void server.middlewares.use(guardRequest) },
+    ],
     worker: { format: 'es' },
     optimizeDeps: { include: ['comlink', 'culori', 'zod', 'idb', 'zustand', 'radix-ui', 'lucide-react', 'd3'] },
   },

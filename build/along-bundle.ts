@@ -26,7 +26,8 @@ async function bundle(): Promise<{ script: string; style: string }> {
   const outputs = [built].flat().flatMap((one) => ('output' in one ? one.output : []));
   const script = outputs.flatMap((one) => (one.type === 'chunk' ? [one.code] : [])).join('\n');
   const style = outputs.flatMap((one) => (one.type === 'asset' && one.fileName.endsWith('.css') ? [String(one.source)] : [])).join('\n');
-  if (script === '' || style === '') throw new Error('The page that is taken to the table could not be built: its script or style is missing.');
+  if (script === '' || style === '')
+    throw new Error('The page that is taken to the table could not be built: its script or style is missing.');
   return { script, style };
 }
 

@@ -10,6 +10,8 @@ const doneShare = 0.3;
 /** A mark whose marker has no colour is shown so. */
 const noColour: Rgb = [120, 120, 120];
 const white: Rgb = [255, 255, 255];
+/** As dark as a pencil, beside the black lines. */
+const outlineRgb: Rgb = [70, 70, 70];
 
 const colourOf = (lab: Lab | undefined): Rgb => (lab ? rgbOfHex(hexOfLab(lab)) : noColour);
 const faded = ([r, g, b]: Rgb): Rgb => [r, g, b].map((value) => Math.round(255 - doneShare * (255 - value))) as unknown as Rgb;
@@ -40,13 +42,32 @@ export function coloursAlong(
   return colours;
 }
 
+/** Whether a mark goes over a pixel of a map. */
+function isOfMark({ places = [], bands = [] }: PlannedMark): (map: KeptBandMap, i: number) => boolean {
+  const [own, ofBands] = [new Set(places), new Set(bands)];
+  return ({ owners, bands: all }, i) => owners[i] !== 0 && own.has(owners[i]!) && ofBands.has(all[i]!);
+}
+
+/** Draws the outline of a mark into its painted map: an ink as pale as the paper is found by it. @param rgba row-major, is changed. */
+export function outlineMark(rgba: Uint8ClampedArray, map: KeptBandMap, mark: PlannedMark): void {
+  const { widthPx, heightPx, owners } = map;
+  const isOwn = isOfMark(mark);
+  for (let i = 0; i < owners.length; i++) {
+    if (!isOwn(map, i)) continue;
+    const [x, y] = [i % widthPx, Math.floor(i / widthPx)];
+    const isInside =
+      x > 0 && x + 1 < widthPx && y > 0 && y + 1 < heightPx && [i - 1, i + 1, i - widthPx, i + widthPx].every((next) => isOwn(map, next));
+    if (!isInside) rgba.set([...outlineRgb, 255], 4 * i);
+  }
+}
+
 /** What lies round a mark, in shares of the map's width and height: left, top, right, bottom; null: it is shown nowhere. */
-export function boxOfMark({ widthPx, heightPx, owners, bands }: KeptBandMap, mark: PlannedMark): [number, number, number, number] | null {
-  const own = new Set(mark.places ?? []);
-  const ofBands = new Set(mark.bands ?? []);
+export function boxOfMark(map: KeptBandMap, mark: PlannedMark): [number, number, number, number] | null {
+  const { widthPx, heightPx, owners } = map;
+  const isOwn = isOfMark(mark);
   let [left, top, right, bottom] = [widthPx, heightPx, -1, -1];
   for (let i = 0; i < owners.length; i++) {
-    if (owners[i] === 0 || !own.has(owners[i]!) || !ofBands.has(bands[i]!)) continue;
+    if (!isOwn(map, i)) continue;
     const [x, y] = [i % widthPx, Math.floor(i / widthPx)];
     if (x < left) left = x;
     if (x > right) right = x;

@@ -13,7 +13,8 @@ function doneOf(element: WrittenElement, mark: WrittenMark, all: readonly Done[]
   );
   const first = own.find(({ planned }) => !taken.has(planned.id)) ?? own[0];
   // Two coats of a ladder are the same words twice: each is one mark of the session.
-  for (const { planned } of own) if (first && planned.copy?.number === first.planned.copy?.number && planned.id === first.planned.id) taken.add(planned.id);
+  for (const { planned } of own)
+    if (first && planned.copy?.number === first.planned.copy?.number && planned.id === first.planned.id) taken.add(planned.id);
   return own.find(({ planned, standing }) => standing.state === 'done' && planned.id === first?.planned.id) ?? first;
 }
 

@@ -83,6 +83,20 @@ export function learnPace(sessions: readonly { head: SessionHead; entries: reado
   return Object.fromEntries([...found].map(([key, paces]) => [key, { cm2PerMinute: middleOf(paces), sessions: paces.length }]));
 }
 
+/** What the paces of several sessions come to, each of all its marks. */
+export function paceOfSessions(paces: readonly number[]): Pace {
+  return paces.length === 0 ? usualPace : { cm2PerMinute: middleOf(paces), sessions: paces.length };
+}
+
+/** So many sessions have to be behind a pace before plans are made by it. */
+export const leastPaceSessions = 3;
+
+/** The pace that plans are made by: what the hand said of itself, else what was learnt of enough sessions, else the usual one. */
+export function plannedPaceCm2({ hand, learnt }: { hand?: { paceCm2: number } | undefined; learnt?: Pace | undefined }): number {
+  const isLearnt = learnt !== undefined && learnt.sessions >= leastPaceSessions;
+  return hand?.paceCm2 ?? (isLearnt ? Math.round(10 * learnt.cm2PerMinute) / 10 : usualPaceCm2);
+}
+
 /** The usual pace, where nothing was learnt. From memory. */
 const usualPace: Pace = { cm2PerMinute: usualPaceCm2, sessions: 0 };
 

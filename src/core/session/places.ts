@@ -57,9 +57,7 @@ function partAt({ leftMm, topMm, pxPerMm, width, height, labels }: PlacedAreas, 
 /** Numbers of the places, from 1, that something goes over: of an element, all of it or one of its wet areas. */
 export function placesOf(places: readonly Place[], items: readonly { elementId: string; part: number | null }[]): number[] {
   return places.flatMap((place, index) =>
-    items.some(
-      ({ elementId, part }) => elementId === place.elementId && (part === null || place.part === null || part === place.part),
-    )
+    items.some(({ elementId, part }) => elementId === place.elementId && (part === null || place.part === null || part === place.part))
       ? [index + 1]
       : [],
   );

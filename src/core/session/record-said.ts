@@ -16,6 +16,9 @@ export function recordSaid(
   const both = [...laidThere].filter((mark) => laidHere.has(mark)).length;
   const after = sessionState(head, [...entries, ...fresh]);
   const laid = [...after.standings.values()].filter(({ state }) => state === 'done').length;
-  const here = laidHere.size > 0 ? ` Meanwhile ${counted(laidHere.size, 'mark')} ${laidHere.size === 1 ? 'was' : 'were'} told here${both > 0 ? `, ${both} of them the same` : ''}.` : '';
+  const here =
+    laidHere.size > 0
+      ? ` Meanwhile ${counted(laidHere.size, 'mark')} ${laidHere.size === 1 ? 'was' : 'were'} told here${both > 0 ? `, ${both} of them the same` : ''}.`
+      : '';
   return `${counted(laidThere.size, 'mark')} came from the table.${here} ${laid} of ${head.marks.length} are laid.`;
 }

@@ -37,7 +37,10 @@ export function darkerOwn<M extends Marker>(rack: readonly M[], from: SessionMar
   const lighter: Marker = rack.find(({ id }) => id === from.markerId) ?? { id: from.markerId ?? '', code: from.code, owned: true, lab };
   return others(rack, from)
     .filter((marker) => marker.lab.L <= lab.L - leastDarkerL && noteOf(lighter.id, marker.id)?.verdict !== 'refuses')
-    .map((marker) => ({ marker, cost: pairCost({ ...lighter, lab }, marker, { verdict: noteOf(lighter.id, marker.id)?.verdict }) ?? Number.POSITIVE_INFINITY }))
+    .map((marker) => ({
+      marker,
+      cost: pairCost({ ...lighter, lab }, marker, { verdict: noteOf(lighter.id, marker.id)?.verdict }) ?? Number.POSITIVE_INFINITY,
+    }))
     .filter(({ cost }) => Number.isFinite(cost))
     .sort((one, other) => one.cost - other.cost)
     .slice(0, mostStandIns)

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { recipeAsDone } from '#core/session/done-recipe';
+import { loggedAddress } from '#islands/shared/logbook-calls.ts';
 import { keepRecipe, recipeAddress } from '#islands/shared/recipe-calls.ts';
 import { fetchBlob, problemToShow } from '#islands/shared/server-calls.ts';
 import { today } from '#islands/shared/today.ts';
@@ -58,7 +59,7 @@ export function Afterwards({ useAlong, sessionId, makeId, isMakeThere }: Props) 
           </BigButton>
         );
       })}
-      <a href={`/logbook/${sessionId}`} className={`${bigLook()} w-full`}>
+      <a href={loggedAddress(sessionId)} className={`${bigLook()} w-full`}>
         Look at it in the logbook
       </a>
       <a href={isMakeThere ? `/makes/${makeId}#colour` : '/'} className={`${bigLook('main')} w-full`}>

@@ -13,7 +13,7 @@ import { openEntriesWaiting } from './entries-waiting';
 import { EntryKeeper } from './entry-keeper';
 import { Afterwards } from './afterwards';
 import { fetchPace } from '#islands/shared/pace-fetched.ts';
-import { usePhoto } from './use-photo';
+import { usePhoto } from '#islands/shared/use-photo.ts';
 
 type Opened = { useAlong: AlongStore; makeId: string; isMakeThere: boolean; keeper: EntryKeeper };
 

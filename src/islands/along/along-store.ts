@@ -7,7 +7,10 @@ import type { LearntPace } from '#core/session/pace';
 import { isWithinBlend, type SessionState, sessionState } from '#core/session/session-state';
 
 /** What of the rack is chosen from at the desk. */
-export type AlongRack = { markers: readonly Pick<ShownMarker, 'id' | 'code' | 'lab' | 'owned' | 'state' | 'lineId'>[]; pairNotes: readonly PairNote[] };
+export type AlongRack = {
+  markers: readonly Pick<ShownMarker, 'id' | 'code' | 'lab' | 'owned' | 'state' | 'lineId'>[];
+  pairNotes: readonly PairNote[];
+};
 
 /** Where a session lives: with the server, or in a file of its own. */
 export type AlongHome = {

@@ -51,7 +51,12 @@ export function EndScreen({ useAlong, onPhoto, photoSaid, children }: Props) {
             <fieldset className="grid grid-cols-3 gap-3">
               <legend className="pb-1">Happy with it?</legend>
               {(Object.keys(happyWords) as Happy[]).map((one) => (
-                <BigButton key={one} aria-pressed={happy === one} className={happy === one ? 'bg-ink! text-paper!' : ''} onClick={() => setHappy(happy === one ? null : one)}>
+                <BigButton
+                  key={one}
+                  aria-pressed={happy === one}
+                  className={happy === one ? 'bg-ink! text-paper!' : ''}
+                  onClick={() => setHappy(happy === one ? null : one)}
+                >
                   {happyWords[one]}
                 </BigButton>
               ))}

@@ -36,12 +36,21 @@ export function HandsScreen({ awake, onClose }: Props) {
     <main className="min-h-dvh space-y-4 bg-bench p-3 text-2xl leading-tight">
       <h1 className="text-3xl">Hands free</h1>
       <section className="grid gap-3 landscape:grid-cols-3" aria-label="Voice">
-        <BigButton aria-pressed={isVoiceOn} className={isVoiceOn ? 'bg-ink! text-paper!' : ''} onClick={() => change({ isVoiceOn: !isVoiceOn })}>
+        <BigButton
+          aria-pressed={isVoiceOn}
+          className={isVoiceOn ? 'bg-ink! text-paper!' : ''}
+          onClick={() => change({ isVoiceOn: !isVoiceOn })}
+        >
           {isVoiceOn ? 'Each mark is read out' : 'Read each mark out'}
         </BigButton>
         <div className="grid grid-cols-4 gap-2" role="group" aria-label="How fast it reads">
           {rates.map((one) => (
-            <BigButton key={one} aria-pressed={rate === one} className={`px-1 ${rate === one ? 'bg-ink! text-paper!' : ''}`} onClick={() => change({ rate: one })}>
+            <BigButton
+              key={one}
+              aria-pressed={rate === one}
+              className={`px-1 ${rate === one ? 'bg-ink! text-paper!' : ''}`}
+              onClick={() => change({ rate: one })}
+            >
               {one}×
             </BigButton>
           ))}
@@ -68,7 +77,9 @@ export function HandsScreen({ awake, onClose }: Props) {
         )}
         {!speaks && (
           <p className="landscape:col-span-3" role="status">
-            {canSpeak() ? 'This browser has no voice installed, so nothing will be heard; what would be said stands on the screen.' : 'This browser does not speak; all that would be said stands on the screen.'}
+            {canSpeak()
+              ? 'This browser has no voice installed, so nothing will be heard; what would be said stands on the screen.'
+              : 'This browser does not speak; all that would be said stands on the screen.'}
           </p>
         )}
       </section>
@@ -84,7 +95,11 @@ export function HandsScreen({ awake, onClose }: Props) {
         ))}
       </section>
       <p role="status" data-awake={awake.kind}>
-        {awake.kind === 'awake' ? 'The screen stays awake.' : awake.kind === 'sleeps' ? awake.words : 'Asking the device to keep the screen awake …'}
+        {awake.kind === 'awake'
+          ? 'The screen stays awake.'
+          : awake.kind === 'sleeps'
+            ? awake.words
+            : 'Asking the device to keep the screen awake …'}
       </p>
       <BigButton weight="main" className="w-full" onClick={onClose}>
         Back to the mark

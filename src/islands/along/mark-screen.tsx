@@ -83,7 +83,11 @@ export function MarkScreen({ useAlong, mark, isSmall, onMore }: Props) {
             {mark.where}: {mark.how}
             {mark.nib === 'fine' && ', fine nib'}
           </p>
-          {(standing?.passes ?? 0) > 0 && <p className="font-semibold" data-passes={standing?.passes}>Laid {standing?.passes === 1 ? 'once' : `${standing?.passes} times`}; once more.</p>}
+          {(standing?.passes ?? 0) > 0 && (
+            <p className="font-semibold" data-passes={standing?.passes}>
+              Laid {standing?.passes === 1 ? 'once' : `${standing?.passes} times`}; once more.
+            </p>
+          )}
           <p className="border-l-8 border-edge pl-3" data-next>
             ▸ {sayNext(mark, next, codeOf)}
           </p>

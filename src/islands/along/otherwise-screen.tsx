@@ -54,7 +54,9 @@ export function OtherwiseScreen({ useAlong, mark, onClose, onHands, onLeave }: P
   const before = useMemo(() => {
     const place = head.marks.findIndex(({ id }) => id === mark.id);
     const laid = head.marks.slice(0, place).filter((one) => one.markerId !== null && state.standings.get(one.id)?.state === 'done');
-    const own = laid.map(({ id }) => state.standings.get(id)?.marker).filter((one) => one !== undefined && one.markerId !== marker.markerId);
+    const own = laid
+      .map(({ id }) => state.standings.get(id)?.marker)
+      .filter((one) => one !== undefined && one.markerId !== marker.markerId);
     return [...new Map(own.reverse().map((one) => [one?.markerId, one as SessionMarker])).values()].slice(0, 3);
   }, [head, state, mark, marker]);
   const isInk = mark.markerId !== null;
@@ -111,7 +113,12 @@ export function OtherwiseScreen({ useAlong, mark, onClose, onHands, onLeave }: P
         <>
           <fieldset className="grid grid-cols-2 gap-3 landscape:grid-cols-4" aria-label="Why">
             {otherReasons.map((one) => (
-              <BigButton key={one} aria-pressed={reason === one} className={reason === one ? 'bg-ink! text-paper!' : ''} onClick={() => setReason(one)}>
+              <BigButton
+                key={one}
+                aria-pressed={reason === one}
+                className={reason === one ? 'bg-ink! text-paper!' : ''}
+                onClick={() => setReason(one)}
+              >
                 {reasonWords[one]}
               </BigButton>
             ))}
@@ -119,7 +126,9 @@ export function OtherwiseScreen({ useAlong, mark, onClose, onHands, onLeave }: P
           <BigButton aria-pressed={isRest} className={isRest ? 'bg-ink! text-paper!' : ''} onClick={() => setIsRest(!isRest)}>
             {isRest ? 'The rest follows: it takes its place in all that is to come' : 'Only this mark'}
           </BigButton>
-          {nearest.length === 0 && <p>There is nothing of yours that is near: the colour of {marker.code} is not known, or no other marker has ink.</p>}
+          {nearest.length === 0 && (
+            <p>There is nothing of yours that is near: the colour of {marker.code} is not known, or no other marker has ink.</p>
+          )}
           <div className="grid flex-1 auto-rows-fr grid-cols-1 gap-3 landscape:grid-cols-3">
             {nearest.map((standIn) => (
               <MarkerButton
@@ -173,14 +182,20 @@ export function OtherwiseScreen({ useAlong, mark, onClose, onHands, onLeave }: P
           <p>{marker.code} does not blend with … It goes to the notes of the pair.</p>
           <div className="grid flex-1 auto-rows-fr gap-3 landscape:grid-cols-3">
             {before.map((other) => (
-              <BigButton key={other.markerId} onClick={() => tell((id) => ({ kind: 'noBlend', mark: id, with: other }))} data-pair={other.code}>
+              <BigButton
+                key={other.markerId}
+                onClick={() => tell((id) => ({ kind: 'noBlend', mark: id, with: other }))}
+                data-pair={other.code}
+              >
                 <span className="font-code text-4xl">{other.code}</span>
               </BigButton>
             ))}
           </div>
         </>
       )}
-      <BigButton onClick={() => (ask === 'acts' ? onClose() : setAsk('acts'))}>{ask === 'acts' ? 'Back to the mark' : 'Nothing of this'}</BigButton>
+      <BigButton onClick={() => (ask === 'acts' ? onClose() : setAsk('acts'))}>
+        {ask === 'acts' ? 'Back to the mark' : 'Nothing of this'}
+      </BigButton>
     </main>
   );
 }

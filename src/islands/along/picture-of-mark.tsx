@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { PlannedMark, SessionPicture } from '#model/session';
 import { decodeKeptBandMap, type KeptBandMap } from '#core/recipe/kept-band-map';
 import { paintBands } from '#core/scene/paint-bands';
-import { boxOfMark, coloursAlong, type ShownWindow, windowOfMark } from '#core/session/along-picture';
+import { boxOfMark, coloursAlong, outlineMark, type ShownWindow, windowOfMark } from '#core/session/along-picture';
 import { inkHex, paperHex } from '#ui/colours.ts';
 import { canvasOf } from '#ui/picture/canvas-of.ts';
 import { useSize } from '#ui/size/use-size.ts';
@@ -115,7 +115,9 @@ export function PictureOfMark({ head, state, picture, seen, isMissing, mark }: P
     if (!map || !picture) return null;
     const { widthPx, heightPx, owners, bands } = map;
     const colours = coloursAlong(head, state, picture.pictureId, mark);
-    return canvasOf(paintBands({ width: widthPx, height: heightPx, scale: 1, elements: owners, bands }, colours), widthPx, heightPx);
+    const rgba = paintBands({ width: widthPx, height: heightPx, scale: 1, elements: owners, bands }, colours);
+    if (mark) outlineMark(rgba, map, mark);
+    return canvasOf(rgba, widthPx, heightPx);
   }, [map, picture, head, state, mark]);
   const box = useMemo(() => (map && mark ? boxOfMark(map, mark) : null), [map, mark]);
   const shown = picture && width > 0 && height > 0 ? windowOfMark(box, picture, { width, height }) : null;
@@ -139,8 +141,19 @@ export function PictureOfMark({ head, state, picture, seen, isMissing, mark }: P
   const of = picture ? `${picture.name}${mark?.copy ? `, ${mark.copy.number} of ${mark.copy.of}` : ''}` : '';
   return (
     <div ref={place} className="relative grid size-full min-h-0 place-items-center overflow-hidden bg-paper">
-      <canvas ref={canvas} role="img" aria-label={mark ? `Where on ${of}` : of} data-near={shown?.isNear ?? false} className="size-full" data-painted={painted ? mark?.id ?? 'all' : ''} />
-      {isMissing && <p className="absolute inset-x-0 bottom-0 bg-paper p-2 text-center text-lg">The picture could not be fetched. The words say where.</p>}
+      <canvas
+        ref={canvas}
+        role="img"
+        aria-label={mark ? `Where on ${of}` : of}
+        data-near={shown?.isNear ?? false}
+        className="size-full"
+        data-painted={painted ? (mark?.id ?? 'all') : ''}
+      />
+      {isMissing && (
+        <p className="absolute inset-x-0 bottom-0 bg-paper p-2 text-center text-lg">
+          The picture could not be fetched. The words say where.
+        </p>
+      )}
     </div>
   );
 }

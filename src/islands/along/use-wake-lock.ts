@@ -22,7 +22,11 @@ export function useWakeLock(isWanted: boolean): Awake {
           lock = held;
           setAwake({ kind: 'awake' });
         },
-        () => setAwake({ kind: 'sleeps', words: 'The screen may go dark: the device does not let it stay on now (often because the battery is low).' }),
+        () =>
+          setAwake({
+            kind: 'sleeps',
+            words: 'The screen may go dark: the device does not let it stay on now (often because the battery is low).',
+          }),
       );
     };
     ask();

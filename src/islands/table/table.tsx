@@ -45,6 +45,9 @@ function TableWhole() {
         <a href="/recipes" className={buttonLook('plain')}>
           Recipes
         </a>
+        <a href="/logbook" className={buttonLook('plain')}>
+          Logbook
+        </a>
         <a href="/rack" className={buttonLook('plain')}>
           Rack
         </a>

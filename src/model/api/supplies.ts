@@ -25,6 +25,9 @@ export const suppliesChangeSchema = z.object({
 });
 export type SuppliesChange = z.infer<typeof suppliesChangeSchema>;
 
-/** All of it. `unreadable`: ids of rows that are kept and cannot be read. */
-export const suppliesAnswerSchema = z.extend(suppliesSchema, { unreadable: z.array(z.string()) });
+/** All of it. `unreadable`: ids of rows that are kept and cannot be read. `learnt`: the hand's pace in cm2 a minute as sessions show it, and how many. */
+export const suppliesAnswerSchema = z.extend(suppliesSchema, {
+  unreadable: z.array(z.string()),
+  learnt: z.optional(z.object({ cm2PerMinute: z.number().check(z.positive()), sessions: z.int().check(z.minimum(1)) })),
+});
 export type SuppliesAnswer = z.infer<typeof suppliesAnswerSchema>;

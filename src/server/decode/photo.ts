@@ -39,6 +39,10 @@ export async function readyPhoto(source: PictureSource): Promise<ReadyPhoto> {
   if (!isTurned && mediaType === 'image/jpeg') return { bytes: withoutJpegMetadata(sent), mediaType, said };
   const upright = photo().autoOrient().keepIccProfile();
   const packed =
-    mediaType === 'image/png' ? upright.png() : mediaType === 'image/webp' ? upright.webp({ quality: turnedQuality }) : upright.jpeg({ quality: turnedQuality });
+    mediaType === 'image/png'
+      ? upright.png()
+      : mediaType === 'image/webp'
+        ? upright.webp({ quality: turnedQuality })
+        : upright.jpeg({ quality: turnedQuality });
   return { bytes: new Uint8Array(await decoding(packed.toBuffer())), mediaType, said };
 }

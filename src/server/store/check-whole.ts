@@ -12,6 +12,7 @@ import { checkKept } from './kept';
 import { readStored } from './make-rows';
 import { readRack } from './rack';
 import { renewFinds } from './recipe-finds';
+import { renewShorts } from './session-shorts';
 import { checkEntries } from './sessions';
 import { readSupplies } from './supplies';
 import { readSwatchSheets } from './swatch-sheets';
@@ -82,6 +83,7 @@ export async function checkWhole(database: Database, kinds = keptKinds): Promise
   await checkEntries(database, kept);
   // Derived: made anew, so that recipes are found by what they say.
   await renewFinds(database);
+  await renewShorts(database);
   const { unreadable } = await readRack(database);
   if (unreadable.length > 0) throw new Error(`The rack in the file cannot be read: ${unreadable.slice(0, 5).join(', ')}.`);
   const beside = await readSupplies(database);

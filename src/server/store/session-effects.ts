@@ -182,7 +182,13 @@ export async function tellMake(
     }
     if (entry.kind !== 'undo' || then.last?.id !== entry.of || then.last.kind !== 'other' || !then.last.rest) continue;
     const { last } = then;
-    const before = sessionState(head, all.slice(0, all.findIndex(({ id }) => id === last.id)));
+    const before = sessionState(
+      head,
+      all.slice(
+        0,
+        all.findIndex(({ id }) => id === last.id),
+      ),
+    );
     const back = before.standings.get(last.mark)?.marker;
     const [batch] = await database.makeBatches.findAll({ where: { makeId, batchId: batchOf(last.id) }, attributes: ['operations'] });
     const touched = new Set(

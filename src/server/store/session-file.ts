@@ -9,8 +9,12 @@ import { readSession } from './sessions';
 /** All that a session needs at the table: its plan and what happened, its pictures, and what of the rack may take a marker's place. @throws ProblemError 404, 422 */
 export async function sessionFile(database: Database, id: string): Promise<SessionFile> {
   const [{ makeName, head, entries }, rack, paces] = await Promise.all([readSession(database, id), readRack(database), readPace(database)]);
-  const digests = [...new Set((head.pictures ?? []).flatMap(({ lines, map }) => [lines?.sha256, map?.sha256].filter((one) => one !== undefined)))];
-  const blobs = await Promise.all(digests.map(async (sha256) => [sha256, (await readBlob(database, sha256)).bytes.toString('base64')] as const));
+  const digests = [
+    ...new Set((head.pictures ?? []).flatMap(({ lines, map }) => [lines?.sha256, map?.sha256].filter((one) => one !== undefined))),
+  ];
+  const blobs = await Promise.all(
+    digests.map(async (sha256) => [sha256, (await readBlob(database, sha256)).bytes.toString('base64')] as const),
+  );
   const markers = shownMarkers(rack)
     .filter(({ owned }) => owned)
     .map(({ id: markerId, code, lineId, owned, lab, state }) => ({

@@ -1,7 +1,9 @@
-import type { Transaction } from 'sequelize';
-import type { SessionEntry, SessionHead } from '#model/session';
+import { QueryTypes, type Transaction } from 'sequelize';
+import { sessionKind } from '#model/kept-kind';
+import { type SessionEntry, type SessionHead, sessionEntrySchema } from '#model/session';
 import { sessionInShort, termsOf, wordsOf } from '#core/session/in-short';
 import type { Database } from '#server/db/database';
+import { readKept } from './kept';
 
 /** Writes what the logbook finds a session by; it follows from the session. */
 export async function writeShort(
@@ -23,4 +25,20 @@ export async function writeShort(
       transaction,
     },
   );
+}
+
+/** Writes all of them anew: after a restore. A session that cannot be read is left out, and told of where it is looked for. */
+export async function renewShorts(database: Database): Promise<void> {
+  const { rows } = await readKept(database, sessionKind);
+  await database.sequelize.transaction(async (transaction) => {
+    await database.sequelize.query('DELETE FROM session_shorts', { transaction });
+    for (const { id, makeName, document } of rows) {
+      const entries = await database.sequelize.query<{ document: unknown }>(
+        'SELECT document FROM session_entries WHERE session_id = :id ORDER BY number',
+        { replacements: { id }, type: QueryTypes.SELECT, transaction },
+      );
+      const told = entries.map((entry) => sessionEntrySchema.parse(entry.document));
+      await writeShort(database, { id, makeName, head: document as SessionHead, entries: told }, transaction);
+    }
+  });
 }

@@ -33,7 +33,9 @@ async function countEntries(database: Database, sessionId: string, transaction: 
 }
 
 async function checkPhotos(database: Database, entries: readonly SessionEntry[], transaction: Transaction): Promise<void> {
-  const photos = [...new Set(entries.flatMap((entry) => ((entry.kind === 'end' || entry.kind === 'note') && entry.photo ? [entry.photo] : [])))];
+  const photos = [
+    ...new Set(entries.flatMap((entry) => ((entry.kind === 'end' || entry.kind === 'note') && entry.photo ? [entry.photo] : []))),
+  ];
   if (photos.length === 0 || (await database.blobs.count({ where: { sha256: photos }, transaction })) === photos.length) return;
   throw new ProblemError(422, { code: 'not-sent', message: 'The photo was not sent.', remedy: 'Nothing was lost. Bring it in again.' });
 }

@@ -10,11 +10,13 @@ import { pieceBatches } from '#core/technique/piece-batches';
 import { allSchools, schoolById, schoolOfColouring } from '#core/technique/schools';
 import type { PlacedAreas, WetAsked } from '#core/technique/wet-areas-of-picture';
 import { wetAsked } from '#core/technique/wet-asked';
-import { usualPaceCm2, wetSecondsOf } from '#core/technique/wet-limit';
+import { wetSecondsOf } from '#core/technique/wet-limit';
+import { plannedPaceCm2 } from '#core/session/pace';
 import { type LivingWorker, livingWorker } from '#islands/shared/living-worker.ts';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { Make } from '#model/make';
 import type { Placing } from '#model/placing';
+import type { SuppliesAnswer } from '#model/api/supplies';
 import type { Supplies } from '#model/supplies';
 import type { OrderApi } from '#workers/order.worker';
 import type { MakeState, ShownRack } from '../document/make-store';
@@ -42,7 +44,7 @@ export type OrderGiven = {
   picture: ColouredPicture;
   pictures?: readonly ColouredPicture[];
   rack: ShownRack;
-  supplies: Supplies;
+  supplies: Supplies & Pick<SuppliesAnswer, 'learnt'>;
   tables: MakeState['tables'];
 };
 
@@ -53,7 +55,7 @@ export function allOfMake(make: Make, picture: ColouredPicture): ColouredPicture
 
 /** What has to be known for the order of a make: its recipes, what stays wet, loose pieces, what hands put somewhere. @throws RangeError for a pace that is none. */
 export function orderWish({ make, picture, pictures: coloured = allOfMake(make, picture), rack, supplies, tables }: OrderGiven): OrderWish {
-  const paceCm2 = supplies.hand?.paceCm2 ?? usualPaceCm2;
+  const paceCm2 = plannedPaceCm2(supplies);
   const pictures = coloured.map((own): AskedPicture => {
     const table = tableOf(own, tables);
     const recipe = writtenPlan(make, own, rack.markers, table, { supplies, pairNotes: rack.pairNotes });

@@ -2,6 +2,7 @@ import { transfer } from 'comlink';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { KeptRecipe, RecipePictures } from '#model/kept-recipe';
 import type { Make } from '#model/make';
+import type { SuppliesAnswer } from '#model/api/supplies';
 import type { Supplies } from '#model/supplies';
 import { digestOf } from '#core/make/digest';
 import { fallingElements } from '#core/make/falling-elements';
@@ -29,7 +30,7 @@ export type ToWrite = {
   labels: Uint16Array | null;
   lines: ImageBitmap | null;
   rack: ShownRack;
-  supplies: Supplies;
+  supplies: Supplies & Pick<SuppliesAnswer, 'learnt'>;
   tables: MakeState['tables'];
   blobOf: MakeState['blobOf'];
 };

@@ -9,5 +9,4 @@ export type ColourDeskState = {
   set: (change: Partial<Omit<ColourDeskState, 'set'>>) => void;
 };
 
-export const createColourDesk = () =>
-  create<ColourDeskState>()((set) => ({ repeats: null, busy: null, set: (change) => set(change) }));
+export const createColourDesk = () => create<ColourDeskState>()((set) => ({ repeats: null, busy: null, set: (change) => set(change) }));

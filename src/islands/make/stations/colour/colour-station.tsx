@@ -53,8 +53,7 @@ export function ColourStation({ useMake, make, picture, useDesk }: Props) {
     const count = chosen.get(key) ?? 0;
     return count > 0 ? [{ ...of, repeats: count }] : [];
   });
-  const setCount = (key: string, count: number) =>
-    set({ repeats: new Map(chosen).set(key, Math.min(mostRepeats, Math.max(0, count))) });
+  const setCount = (key: string, count: number) => set({ repeats: new Map(chosen).set(key, Math.min(mostRepeats, Math.max(0, count))) });
   const begin = async () => {
     setProblem(null);
     set({ busy: 'Beginning …' });
@@ -106,7 +105,11 @@ export function ColourStation({ useMake, make, picture, useDesk }: Props) {
                 <span className="w-16 text-center font-code text-lg" role="status">
                   {count === 0 ? 'not' : `${count} ×`}
                 </span>
-                <Button aria-label={`One more of ${name}`} disabled={ladders === 0 || count >= mostRepeats} onClick={() => setCount(key, count + 1)}>
+                <Button
+                  aria-label={`One more of ${name}`}
+                  disabled={ladders === 0 || count >= mostRepeats}
+                  onClick={() => setCount(key, count + 1)}
+                >
                   +
                 </Button>
               </li>
@@ -115,7 +118,12 @@ export function ColourStation({ useMake, make, picture, useDesk }: Props) {
         </ul>
         <p className="text-sm text-soft">Equal images are coloured side by side, marker by marker across them.</p>
         {problem && <ProblemNotice problem={problem} />}
-        <Button weight="main" className="min-h-20 w-full text-xl" disabled={wish.length === 0 || busy !== null || isWaiting || !supplies} onClick={() => void begin()}>
+        <Button
+          weight="main"
+          className="min-h-20 w-full text-xl"
+          disabled={wish.length === 0 || busy !== null || isWaiting || !supplies}
+          onClick={() => void begin()}
+        >
           {busy ?? 'Start colouring'}
         </Button>
         {isWaiting && <p className="text-sm">What you changed last is still on its way to the server; then it can begin.</p>}

@@ -19,7 +19,9 @@ export function InkPanel({ rack, picture }: { rack: ShownRack; picture: Coloured
       <h3 className="text-lg">Ink since the last refill</h3>
       <p className="text-sm text-soft">
         A full marker covers about {Math.round(data.fill.areaCm2)} cm²:{' '}
-        {data.fill.fills > 0 ? `the middle of ${data.fill.fills} of yours that ran dry.` : 'from memory, until one of yours is reported dry.'}
+        {data.fill.fills > 0
+          ? `the middle of ${data.fill.fills} of yours that ran dry.`
+          : 'from memory, until one of yours is reported dry.'}
       </p>
       <ul className="mt-1 space-y-1">
         {rows.slice(0, mostTold).map(({ markerId, areaCm2, coats, since }) => {

@@ -14,6 +14,7 @@ import { today } from '#islands/shared/today.ts';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { Make } from '#model/make';
 import type { SessionHead, SessionPicture } from '#model/session';
+import type { SuppliesAnswer } from '#model/api/supplies';
 import type { Supplies } from '#model/supplies';
 import type { MakeState, ShownRack } from '../../document/make-store';
 import { linesAsShown } from '../../picture/lines-as-shown';
@@ -27,7 +28,7 @@ export type AlongWish = SessionHead['of'];
 export type AlongGiven = {
   make: Make;
   rack: ShownRack;
-  supplies: Supplies;
+  supplies: Supplies & Pick<SuppliesAnswer, 'learnt'>;
   tables: MakeState['tables'];
   blobOf: MakeState['blobOf'];
   /** Told what is being done, in words. */

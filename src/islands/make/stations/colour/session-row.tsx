@@ -18,7 +18,11 @@ export function SessionRow({ session: { id, makeName, startedAtMs, marks, laid }
       <a href={alongAddress(id)} className={buttonLook('main')}>
         Go on
       </a>
-      <a href={`/api/sessions/${id}/page`} download={downloadName(makeName, 'colour along', today(), 'html')} className={buttonLook('plain')}>
+      <a
+        href={`/api/sessions/${id}/page`}
+        download={downloadName(makeName, 'colour along', today(), 'html')}
+        className={buttonLook('plain')}
+      >
         Take it to the table
       </a>
     </li>

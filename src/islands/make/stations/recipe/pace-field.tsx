@@ -1,6 +1,8 @@
 import { useState } from 'react';
+import { leastPaceSessions, plannedPaceCm2 } from '#core/session/pace';
 import { usualPaceCm2 } from '#core/technique/wet-limit';
 import { useSupplies } from '#islands/shared/supplies-store.ts';
+import type { SuppliesAnswer } from '#model/api/supplies';
 import { handSchema } from '#model/hand';
 import { Button } from '#ui/controls/button.tsx';
 import { Field } from '#ui/controls/field.tsx';
@@ -8,6 +10,7 @@ import { Field } from '#ui/controls/field.tsx';
 /** How much the maker's hand lays in a minute; where nothing was said, a pace from memory. Refused in words where it is none. */
 export function PaceField() {
   const hand = useSupplies((state) => state.supplies?.hand);
+  const learnt = useSupplies((state) => state.supplies?.learnt);
   const change = useSupplies((state) => state.change);
   const [isOpen, setOpen] = useState(false);
   const [typed, setTyped] = useState<string | null>(null);
@@ -23,7 +26,7 @@ export function PaceField() {
   if (!isOpen)
     return (
       <Button weight="quiet" className="text-sm" onClick={() => setOpen(true)}>
-        {hand ? `At your ${hand.paceCm2} cm² a minute` : `At ${usualPaceCm2} cm² a minute, a pace from memory: say yours`}
+        {hand ? `At your ${hand.paceCm2} cm² a minute` : learntWords(learnt)}
       </Button>
     );
   return (
@@ -56,11 +59,19 @@ export function PaceField() {
             })
           }
         >
-          From memory: {usualPaceCm2}
+          {plannedPaceCm2({ learnt }) === usualPaceCm2 ? `From memory: ${usualPaceCm2}` : `As learnt: ${plannedPaceCm2({ learnt })}`}
         </Button>
       )}
     </div>
   );
+}
+
+/** Where a pace comes from that the hand did not say itself. */
+function learntWords(learnt: SuppliesAnswer['learnt']): string {
+  const paceCm2 = plannedPaceCm2({ learnt });
+  if (learnt && learnt.sessions >= leastPaceSessions) return `At ${paceCm2} cm² a minute, learnt from ${learnt.sessions} sittings`;
+  const more = learnt ? `, until it is learnt from ${leastPaceSessions} sittings` : '';
+  return `At ${paceCm2} cm² a minute, a pace from memory${more}: say yours`;
 }
 
 /** What is wrong with a pace, as a sentence. */

@@ -4,6 +4,7 @@ import { problemToShow } from '#islands/shared/server-calls.ts';
 import { useSettled } from '#islands/shared/use-settled.ts';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { Make } from '#model/make';
+import type { SuppliesAnswer } from '#model/api/supplies';
 import type { Supplies } from '#model/supplies';
 import type { MakeStore, ShownRack } from '../../document/make-store';
 import { type FoundOrder, findOrder, type OrderWish, orderWish, orderWorker } from '../../plan/order-of-make';
@@ -18,7 +19,13 @@ export type ShownOrder = {
   wish: OrderWish | null;
 };
 
-type Given = { useMake: MakeStore; make: Make; picture: ColouredPicture; rack: ShownRack; supplies: Supplies };
+type Given = {
+  useMake: MakeStore;
+  make: Make;
+  picture: ColouredPicture;
+  rack: ShownRack;
+  supplies: Supplies & Pick<SuppliesAnswer, 'learnt'>;
+};
 
 /** The order of all pictures of a make, the newest wish only. */
 export function useMakeOrder({ useMake, make, picture, rack, supplies }: Given): ShownOrder {

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { mostPhotoBytes, photoAnswerSchema } from '#model/api/photos';
-import { call, problemToShow } from '#islands/shared/server-calls.ts';
+import { call, problemToShow } from './server-calls';
 
 /** Keeps photos; `said`: what was done to the last one, or why it was not kept. */
 export function usePhoto(): { said: string; keepPhoto: (file: File) => Promise<string | null> } {

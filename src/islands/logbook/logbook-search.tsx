@@ -1,0 +1,95 @@
+import { useState } from 'react';
+import type { LogbookKind } from '#model/api/logbook';
+import { fetchRack } from '#islands/shared/rack-fetched.ts';
+import { useFetched } from '#islands/shared/use-fetched.ts';
+import { Button } from '#ui/controls/button.tsx';
+import { Choice } from '#ui/controls/choice.tsx';
+import { Field } from '#ui/controls/field.tsx';
+import { ToggleChip } from '#ui/controls/toggle-chip.tsx';
+import { type LogbookWish, withTerm } from './logbook-wish';
+
+const went: readonly { kind: LogbookKind; term: string; name: string }[] = [
+  { kind: 'went', term: 'slip', name: 'With a slip' },
+  { kind: 'went', term: 'other marker', name: 'Another marker took a place' },
+  { kind: 'went', term: 'pair failed', name: 'A pair failed' },
+  { kind: 'has', term: 'photo', name: 'With a photo' },
+];
+
+/** What sessions are looked for by: words, time, family, a colour, and how they went. */
+export function LogbookSearch({ wish, onWish }: { wish: LogbookWish; onWish: (wish: LogbookWish) => void }) {
+  const [hex, setHex] = useState('#c87850');
+  const rack = useFetched('rack', fetchRack);
+  const families = [...new Set((rack.data?.markers ?? []).flatMap(({ family }) => family ?? []))].sort();
+  const has = (kind: LogbookKind, term: string) => wish.terms.some((one) => one.kind === kind && one.term === term);
+  const without = (kind: LogbookKind, term: string) => ({
+    ...wish,
+    terms: wish.terms.filter((one) => one.kind !== kind || one.term !== term),
+  });
+  const set = (change: Partial<LogbookWish>) => onWish({ ...wish, ...change });
+  return (
+    <div className="space-y-2">
+      <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+        <Field
+          label="Find a sitting"
+          className="min-w-60 flex-1"
+          placeholder="code, element, make, paper, tag or a word of yours"
+          value={wish.words}
+          onChange={({ target: { value } }) => set({ words: value })}
+        />
+        <Field label="From" type="date" value={wish.fromDay} onChange={({ target: { value } }) => set({ fromDay: value })} />
+        <Field label="To" type="date" value={wish.toDay} onChange={({ target: { value } }) => set({ toDay: value })} />
+      </div>
+      <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+        <Choice
+          label="Family"
+          labelAt="above"
+          options={[{ value: '', name: 'Any' }, ...families.map((family) => ({ value: family, name: family }))]}
+          value={wish.family}
+          onChoose={(family) => set({ family })}
+        />
+        <label className="flex min-h-11 items-center gap-2">
+          <span className="font-semibold">Near this colour</span>
+          <input type="color" value={hex} className="h-11 w-14 bg-paper" onChange={({ target: { value } }) => setHex(value)} />
+        </label>
+        <Button onClick={() => set({ hex })}>Find the colour</Button>
+        {went.map(({ kind, term, name }) => (
+          <ToggleChip
+            key={term}
+            isOn={has(kind, term)}
+            onTurn={() => onWish(has(kind, term) ? without(kind, term) : withTerm(wish, kind, term))}
+          >
+            {name}
+          </ToggleChip>
+        ))}
+      </div>
+      {(wish.hex !== '' || wish.makeId !== '' || wish.terms.some(({ kind }) => kind !== 'went' && kind !== 'has')) && (
+        <ul className="flex flex-wrap gap-1" aria-label="Asked for">
+          {wish.terms
+            .filter(({ kind }) => kind !== 'went' && kind !== 'has')
+            .map(({ kind, term }) => (
+              <li key={`${kind} ${term}`}>
+                <ToggleChip isOn onTurn={() => onWish(without(kind, term))}>
+                  {kind} {term} ×
+                </ToggleChip>
+              </li>
+            ))}
+          {wish.hex !== '' && (
+            <li>
+              <ToggleChip isOn onTurn={() => set({ hex: '' })}>
+                <span className="inline-block size-4 border border-paper" style={{ backgroundColor: wish.hex }} aria-hidden="true" />
+                near {wish.hex} ×
+              </ToggleChip>
+            </li>
+          )}
+          {wish.makeId !== '' && (
+            <li>
+              <ToggleChip isOn onTurn={() => set({ makeId: '' })}>
+                one make ×
+              </ToggleChip>
+            </li>
+          )}
+        </ul>
+      )}
+    </div>
+  );
+}

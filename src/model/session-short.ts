@@ -17,6 +17,8 @@ export const sessionShortSchema = z.object({
   workedS: z.number(),
   plannedS: z.number(),
   pictures: z.array(z.string()),
+  /** The first of them, as the make names it. */
+  of: z.optional(z.object({ pictureId: z.string(), colouringId: z.string() })),
   elements: z.array(z.string()),
   papers: z.array(z.string()),
   markers: z.array(

@@ -28,17 +28,26 @@ export function coloursAlong(
 ): Rgb[][] {
   const picture = pictures.find((one) => one.pictureId === pictureId);
   const colours = (picture?.places ?? []).map((): Rgb[] => Array.from({ length: 6 }, () => white));
-  const lay = ({ places = [], bands = [] }: PlannedMark, colour: Rgb) => {
-    for (const place of places) for (const band of bands) if (colours[place - 1]) (colours[place - 1] as Rgb[])[band - 1] = colour;
+  // What is dark stays dark under what is lighter: the last pale coat blends, and hides nothing.
+  const laidL = new Map<string, number>();
+  const lay = ({ places = [], bands = [] }: PlannedMark, lightnessL: number, colour: Rgb) => {
+    for (const place of places) {
+      for (const band of bands) {
+        const key = `${place} ${band}`;
+        if (!colours[place - 1] || (laidL.get(key) ?? 101) < lightnessL) continue;
+        laidL.set(key, lightnessL);
+        (colours[place - 1] as Rgb[])[band - 1] = colour;
+      }
+    }
   };
   for (const own of marks) {
     if (own.pictureId !== pictureId || (mark?.copy && own.copy && own.copy.number !== mark.copy.number)) continue;
     const standing = standings.get(own.id);
     if (standing?.state !== 'done' || own.markerId === null) continue;
-    const colour = colourOf((standing.darker ?? standing.marker).lab);
-    lay(own, mark ? faded(colour) : colour);
+    const { lab } = standing.darker ?? standing.marker;
+    lay(own, lab?.L ?? 50, mark ? faded(colourOf(lab)) : colourOf(lab));
   }
-  if (mark?.pictureId === pictureId) lay(mark, colourOf((standings.get(mark.id)?.marker ?? mark).lab));
+  if (mark?.pictureId === pictureId) lay(mark, 0, colourOf((standings.get(mark.id)?.marker ?? mark).lab));
   return colours;
 }
 

@@ -64,6 +64,7 @@ export function sessionInShort(head: SessionHead, told: readonly SessionEntry[])
   return {
     ...{ startedAtMs: head.startedAtMs, lastAtMs: entries.at(-1)?.atMs ?? head.startedAtMs, isEnded, marks: head.marks.length },
     ...{ laid: laid.length, leftOut: [...standings.values()].filter(({ state }) => state === 'left out').length, ...counts },
+    ...(head.of[0] ? { of: { pictureId: head.of[0].pictureId, colouringId: head.of[0].colouringId } } : {}),
     pictures: distinct((head.pictures ?? []).map(({ name }) => name)),
     elements: distinct(head.marks.flatMap(({ over }) => over.split(', '))).slice(0, 400),
     papers: distinct((head.pictures ?? []).flatMap(({ paper }) => paper ?? [])),

@@ -37,6 +37,7 @@ export function CodeWords({ code, lab, isSmall }: Props) {
             data-code={code}
           >
             {piecesOf(code).map((piece, index) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: pieces of one code, which never change places.
               <Fragment key={`${index} ${piece}`}>
                 {index > 0 && <wbr />}
                 {piece}

@@ -43,7 +43,7 @@ export function HandsScreen({ awake, onClose }: Props) {
         >
           {isVoiceOn ? 'Each mark is read out' : 'Read each mark out'}
         </BigButton>
-        <div className="grid grid-cols-4 gap-2" role="group" aria-label="How fast it reads">
+        <fieldset className="grid grid-cols-4 gap-2" aria-label="How fast it reads">
           {rates.map((one) => (
             <BigButton
               key={one}
@@ -54,7 +54,7 @@ export function HandsScreen({ awake, onClose }: Props) {
               {one}×
             </BigButton>
           ))}
-        </div>
+        </fieldset>
         <BigButton onClick={() => speak('Rose 3. Scarf, on the base. Circles.')} disabled={!speaks}>
           Try it
         </BigButton>

@@ -41,20 +41,16 @@ function LogbookScreenWhole() {
         found.again();
         figures.again();
       }}
-      acts={
-        <>
-          {(['csv', 'json'] as const).map((format) => (
-            <a
-              key={format}
-              href={logbookFileAddress(ask, format)}
-              download={downloadName('Logbook', 'sittings', today(), format)}
-              className={buttonLook('plain')}
-            >
-              Save as {format === 'csv' ? 'a table' : 'JSON'}
-            </a>
-          ))}
-        </>
-      }
+      acts={(['csv', 'json'] as const).map((format) => (
+        <a
+          key={format}
+          href={logbookFileAddress(ask, format)}
+          download={downloadName('Logbook', 'sittings', today(), format)}
+          className={buttonLook('plain')}
+        >
+          Save as {format === 'csv' ? 'a table' : 'JSON'}
+        </a>
+      ))}
     >
       <main className="space-y-4">
         <LogbookSearch wish={wish} onWish={change} />

@@ -15,6 +15,9 @@ const went: readonly { kind: LogbookKind; term: string; name: string }[] = [
   { kind: 'has', term: 'photo', name: 'With a photo' },
 ];
 
+/** No family is asked for. */
+const anyFamily = 'any family';
+
 /** What sessions are looked for by: words, time, family, a colour, and how they went. */
 export function LogbookSearch({ wish, onWish }: { wish: LogbookWish; onWish: (wish: LogbookWish) => void }) {
   const [hex, setHex] = useState('#c87850');
@@ -43,9 +46,9 @@ export function LogbookSearch({ wish, onWish }: { wish: LogbookWish; onWish: (wi
         <Choice
           label="Family"
           labelAt="above"
-          options={[{ value: '', name: 'Any' }, ...families.map((family) => ({ value: family, name: family }))]}
-          value={wish.family}
-          onChoose={(family) => set({ family })}
+          options={[{ value: anyFamily, name: 'Any' }, ...families.map((family) => ({ value: family, name: family }))]}
+          value={wish.family === '' ? anyFamily : wish.family}
+          onChoose={(family) => set({ family: family === anyFamily ? '' : family })}
         />
         <label className="flex min-h-11 items-center gap-2">
           <span className="font-semibold">Near this colour</span>

@@ -10,7 +10,7 @@ const [heightPx, leftPx, endPx, axisPx] = [170, 40, 16, 22] as const;
 
 /** Cm2 a minute, sitting by sitting; each point leads to its sitting. */
 export function PaceChart({ pace }: { pace: LogbookFigures['pace'] }) {
-  const place = useRef<HTMLDivElement>(null);
+  const place = useRef<HTMLElement>(null);
   const { width } = useSize(place);
   const [first, last] = extent(pace, ({ atMs }) => atMs);
   if (first === undefined || last === undefined) return <p>No sitting tells of your pace yet: three marks of one are enough.</p>;
@@ -20,9 +20,9 @@ export function PaceChart({ pace }: { pace: LogbookFigures['pace'] }) {
     .x(({ atMs }) => across(new Date(atMs)))
     .y(({ cm2PerMinute }) => up(cm2PerMinute));
   return (
-    <div ref={place} className="w-full bg-paper">
+    <figure ref={place} className="w-full bg-paper" aria-label={`Your pace in cm² a minute, ${pace.length} sittings`}>
       {width > 0 && (
-        <svg width={width} height={heightPx} aria-label={`Your pace in cm² a minute, ${pace.length} sittings`} role="group">
+        <svg width={width} height={heightPx} aria-hidden={pace.length > 200}>
           {up.ticks(4).map((tick) => (
             <g key={tick}>
               <line x1={leftPx} x2={width} y1={up(tick)} y2={up(tick)} stroke={softHex} strokeOpacity="0.25" />
@@ -52,6 +52,6 @@ export function PaceChart({ pace }: { pace: LogbookFigures['pace'] }) {
             ))}
         </svg>
       )}
-    </div>
+    </figure>
   );
 }

@@ -13,13 +13,28 @@ const happyWords: Record<string, string> = { yes: 'Happy with it', partly: 'Happ
 type Props = { session: LoggedSession; onTerm: (kind: LogbookKind, term: string) => void };
 
 /** A sitting in short: what was coloured, with what, how it went, and what is wished for next time. */
-export function SessionCard({ session: { id, makeName, short }, onTerm }: Props) {
+export function SessionCard({ session: { id, makeId, makeName, isMakeThere, short }, onTerm }: Props) {
   const [photo] = short.photos;
   const codes = [...new Map(short.markers.map((marker) => [marker.code, marker])).values()];
   return (
     <article className="flex h-full gap-4 bg-paper p-4" data-logged={id}>
-      {photo && (
-        <img src={photoAddress(photo)} alt={`Photo of ${makeName}`} loading="lazy" className="size-32 shrink-0 bg-bench object-contain" />
+      {photo ? (
+        <img
+          src={photoAddress(photo)}
+          alt={`${makeName}, the finished piece`}
+          loading="lazy"
+          className="size-36 shrink-0 bg-bench object-contain"
+        />
+      ) : (
+        isMakeThere &&
+        short.of && (
+          <img
+            src={`/api/makes/${makeId}/thumbnail?${new URLSearchParams({ picture: short.of.pictureId, colouring: short.of.colouringId })}`}
+            alt={`${makeName}, as it is planned now`}
+            loading="lazy"
+            className="size-36 shrink-0 object-contain"
+          />
+        )
       )}
       <div className="min-w-0 flex-1 space-y-1">
         <h2 className="text-lg">

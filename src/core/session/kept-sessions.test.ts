@@ -19,7 +19,7 @@ const head = {
 };
 const other = { markerId: 'x', code: 'X.9', lab: { L: 41, a: 1, b: 0 } };
 const written: WrittenRecipe = writtenRecipeSchema.parse({
-  ...{ make: 'Post', picture: { name: 'Badger', widthMm: 50, heightMm: 50 }, lamp: { kind: 'distant', azimuthDeg: 315, elevationDeg: 45 } },
+  ...{ make: 'Post', picture: { name: 'Badger', widthMm: 50, heightMm: 50 }, lamp: { kind: 'distant', azimuthDeg: 315, heightDeg: 45 } },
   ...{ school: { id: 'feather', name: 'Feather' }, engine: { light: 1, recipe: 1 } },
   markers: [
     { id: 'r1', code: '1.rose' },

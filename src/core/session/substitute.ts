@@ -14,7 +14,8 @@ export function substituteInMake(
   to: { markerId: string; code: string },
   isWanted: (elementId: string) => boolean = () => true,
 ): Operation[] {
-  return of.flatMap((name): Operation[] => {
+  return of.flatMap(({ pictureId, colouringId }): Operation[] => {
+    const name = { pictureId, colouringId };
     const picture = colouredNow(make, name);
     if (!picture || picture.colouring.id !== name.colouringId) return [];
     return picture.elements.flatMap(({ id, ladder, coats }): Operation[] => {

@@ -63,7 +63,9 @@ describe('a photo that is kept', () => {
       ...{ status: 422, problem: { message: expect.stringMatching(/no photo/) } },
     });
     const frame = Buffer.alloc(30 * 20 * 3, 90);
-    const moving = await sharp(Buffer.concat([frame, Buffer.alloc(frame.length, 200)]), { raw: { width: 30, height: 40, channels: 3, pageHeight: 20 } })
+    const moving = await sharp(Buffer.concat([frame, Buffer.alloc(frame.length, 200)]), {
+      raw: { width: 30, height: 40, channels: 3, pageHeight: 20 },
+    })
       .webp()
       .toBuffer();
     await expect(readyPhoto(moving)).rejects.toMatchObject({ status: 422, problem: { message: expect.stringMatching(/moves/) } });

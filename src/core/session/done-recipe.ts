@@ -5,17 +5,23 @@ import type { MarkStanding, SessionState } from './session-state';
 /** A mark as it was planned and how it came out. */
 type Done = { planned: PlannedMark; standing: MarkStanding };
 
-/** Of equal images the first that was done says how it was. */
-function doneOf(element: WrittenElement, mark: WrittenMark, all: readonly Done[], taken: Set<string>): Done | undefined {
-  const own = all.filter(
-    ({ planned }) =>
-      planned.elementIds.includes(element.id) && planned.code === mark.code && planned.where === mark.where && planned.how === mark.how,
+/** The marks of an element; of equal images those of the last that anything of it was laid on: by then the hand had found out. */
+function marksOf(element: WrittenElement, all: readonly Done[]): Done[] {
+  const own = all.filter(({ planned }) => planned.elementIds.includes(element.id));
+  const last = own.reduce(
+    (most, { planned: { copy }, standing }) => (standing.state === 'open' ? most : Math.max(most, copy?.number ?? 0)),
+    1,
   );
-  const first = own.find(({ planned }) => !taken.has(planned.id)) ?? own[0];
-  // Two coats of a ladder are the same words twice: each is one mark of the session.
-  for (const { planned } of own)
-    if (first && planned.copy?.number === first.planned.copy?.number && planned.id === first.planned.id) taken.add(planned.id);
-  return own.find(({ planned, standing }) => standing.state === 'done' && planned.id === first?.planned.id) ?? first;
+  return own.filter(({ planned: { copy } }) => copy === undefined || copy.number === last);
+}
+
+/** How a mark of the recipe came out. Two coats of a ladder are the same words twice: each is a mark of its own. */
+function takeDone(mark: WrittenMark, own: readonly Done[], taken: Set<string>): Done | undefined {
+  const found = own.find(
+    ({ planned }) => !taken.has(planned.id) && planned.code === mark.code && planned.where === mark.where && planned.how === mark.how,
+  );
+  if (found) taken.add(found.planned.id);
+  return found;
 }
 
 const changed = ({ planned, standing }: Done): SessionMarker | null =>
@@ -25,8 +31,9 @@ const changed = ({ planned, standing }: Done): SessionMarker | null =>
 function elementAsDone(element: WrittenElement, all: readonly Done[], used: Map<string, SessionMarker>): WrittenElement {
   const instead = new Map<string, SessionMarker>();
   const taken = new Set<string>();
+  const own = marksOf(element, all);
   const marks = element.marks.flatMap((mark): WrittenMark[] => {
-    const done = doneOf(element, mark, all, taken);
+    const done = takeDone(mark, own, taken);
     if (!done) return [mark];
     const { standing } = done;
     if (standing.state === 'left out') return [];

@@ -1,7 +1,7 @@
-import { median } from 'd3';
 import type { RackMarker } from '#model/marker';
 import type { PlannedMark } from '#model/session';
 import type { SessionShort } from '#model/session-short';
+import { median } from './median';
 
 /** Paper that a full marker covers once, in cm2, where nothing is learnt yet: a fill of about 2 ml. From memory. */
 export const usualFillCm2 = 900;

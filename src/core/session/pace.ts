@@ -1,6 +1,6 @@
-import { median } from 'd3';
 import { leastMarkSeconds, usualPaceCm2 } from '#core/technique/wet-limit';
 import type { PlannedMark, SessionEntry, SessionHead } from '#model/session';
+import { median } from './median';
 import { sessionState } from './session-state';
 
 /** Areas are laid at another pace when they are small or large; bounds in mm2. From memory. */

@@ -1,15 +1,6 @@
-import * as z from 'zod/mini';
-import { idSchema } from '#model/id';
-import { type SessionEntry, sessionEntrySchema } from '#model/session';
+import type { SessionEntry } from '#model/session';
+import { sessionRecordSchema } from '#model/session-record';
 
-const mostRecordEntries = 100_000;
-/** What a session that was taken to the table gives back. */
-const recordSchema = z.object({
-  format: z.literal('aquachrome-session-record'),
-  version: z.literal(1),
-  sessionId: idSchema,
-  entries: z.array(sessionEntrySchema).check(z.maxLength(mostRecordEntries)),
-});
 export type SessionRecord = { sessionId: string; entries: SessionEntry[] };
 
 /** A record as the text of its file. */
@@ -26,7 +17,7 @@ export function readRecord(text: string): SessionRecord {
     if (!(error instanceof SyntaxError)) throw error;
     throw new RangeError('This file is no record of a session: choose the one that the page on the phone saved.');
   }
-  const read = recordSchema.safeParse(given);
+  const read = sessionRecordSchema.safeParse(given);
   if (!read.success) throw new RangeError('This file is no record of a session, or of a newer Aquachrome. Nothing was changed.');
   if (read.data.entries.length === 0) throw new RangeError('This record holds nothing: no mark was laid before it was saved.');
   const { sessionId, entries } = read.data;

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { lazy, useEffect, useRef, useState } from 'react';
 import type { Problem } from '#model/api/problem';
 import { shownMarkers } from '#core/markers/assumed-colour';
 import { fetchSession, sendEntries } from '#islands/shared/session-calls.ts';
@@ -11,9 +11,10 @@ import { type AlongStore, createAlongStore } from './along-store';
 import { AlongView } from './along-view';
 import { openEntriesWaiting } from './entries-waiting';
 import { EntryKeeper } from './entry-keeper';
-import { Afterwards } from './afterwards';
 import { fetchPace } from '#islands/shared/pace-fetched.ts';
 import { usePhoto } from '#islands/shared/use-photo.ts';
+
+const Afterwards = lazy(() => import('./afterwards').then((module) => ({ default: module.Afterwards })));
 
 type Opened = { useAlong: AlongStore; makeId: string; isMakeThere: boolean; keeper: EntryKeeper };
 

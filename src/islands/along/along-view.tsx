@@ -1,13 +1,18 @@
-import { type ReactNode, useEffect, useState } from 'react';
+import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
 import type { AlongStore } from './along-store';
 import { BigButton } from './big-button';
-import { EndScreen } from './end-screen';
-import { HandsScreen } from './hands-screen';
 import { MarkScreen } from './mark-screen';
-import { OtherwiseScreen } from './otherwise-screen';
 import { PausedScreen } from './paused-screen';
 import { useWakeLock } from './use-wake-lock';
+import { useFetchedAhead } from '#islands/shared/fetched-ahead.ts';
 import { isWithinBlend } from '#core/session/session-state';
+
+// What is not the mark itself comes when the page has nothing else to do, and is here when the server is away.
+const fetchEnd = () => import('./end-screen').then((module) => ({ default: module.EndScreen }));
+const fetchHands = () => import('./hands-screen').then((module) => ({ default: module.HandsScreen }));
+const fetchOtherwise = () => import('./otherwise-screen').then((module) => ({ default: module.OtherwiseScreen }));
+const [EndScreen, HandsScreen, OtherwiseScreen] = [lazy(fetchEnd), lazy(fetchHands), lazy(fetchOtherwise)];
+const ahead = { fetchEnd, fetchHands, fetchOtherwise };
 
 type Props = {
   useAlong: AlongStore;
@@ -48,7 +53,16 @@ function LeaveScreen({ onStay, onLeave }: { onStay: () => void; onLeave: () => v
 }
 
 /** A session as it stands: the mark to lay, what goes otherwise, a pause, or the end. */
-export function AlongView({ useAlong, onLeave, afterwards, onPhoto, photoSaid }: Props) {
+export function AlongView(props: Props) {
+  useFetchedAhead(ahead);
+  return (
+    <Suspense fallback={<main className="p-8 text-3xl">One moment …</main>}>
+      <AlongNow {...props} />
+    </Suspense>
+  );
+}
+
+function AlongNow({ useAlong, onLeave, afterwards, onPhoto, photoSaid }: Props) {
   const { head, state } = useAlong();
   const [open, setOpen] = useState<'mark' | 'otherwise' | 'hands' | 'leave'>('mark');
   const isSmall = useIsSmall();

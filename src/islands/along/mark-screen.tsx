@@ -12,7 +12,7 @@ import { Timers } from './timers';
 import { useReadOut } from './use-voice';
 
 /** An elbow touches twice: what comes sooner after a mark was laid is no other mark. */
-const bounceMs = 350;
+const bounceMs = 250;
 
 type Props = { useAlong: AlongStore; mark: PlannedMark; isSmall: boolean; onMore: () => void };
 

@@ -1,4 +1,4 @@
-import { useDeferredValue, useState } from 'react';
+import { lazy, Suspense, useDeferredValue, useState } from 'react';
 import type { LogbookKind } from '#model/api/logbook';
 import { downloadName } from '#core/make/download-name';
 import { fetchFigures, fetchLogged, figuresAddress, logbookAddress, logbookFileAddress } from '#islands/shared/logbook-calls.ts';
@@ -7,12 +7,13 @@ import { today } from '#islands/shared/today.ts';
 import { useFetched } from '#islands/shared/use-fetched.ts';
 import { Button, buttonLook } from '#ui/controls/button.tsx';
 import { asPage } from '#ui/words/error-boundary.tsx';
-import { FiguresPanel } from './figures-panel';
 import { LogbookSearch } from './logbook-search';
 import { askedOf, isNoWish, type LogbookWish, noWish, withTerm } from './logbook-wish';
 import { SessionCard } from './session-card';
 
 const sessionsAtOnce = 20;
+// Charts come when the sittings are there.
+const FiguresPanel = lazy(() => import('./figures-panel').then((module) => ({ default: module.FiguresPanel })));
 
 /** All sittings: found again, and what they come to. */
 function LogbookScreenWhole() {
@@ -90,7 +91,11 @@ function LogbookScreenWhole() {
               </p>
             )}
           </div>
-          {figures.data && figures.data.sessions > 0 && <FiguresPanel figures={figures.data} onTerm={onTerm} />}
+          {figures.data && figures.data.sessions > 0 && (
+            <Suspense fallback={<p>Counting …</p>}>
+              <FiguresPanel figures={figures.data} onTerm={onTerm} />
+            </Suspense>
+          )}
         </div>
       </main>
     </PageOfKept>

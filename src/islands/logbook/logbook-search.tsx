@@ -1,12 +1,12 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import type { LogbookKind } from '#model/api/logbook';
-import { fetchRack } from '#islands/shared/rack-fetched.ts';
-import { useFetched } from '#islands/shared/use-fetched.ts';
 import { Button } from '#ui/controls/button.tsx';
-import { Choice } from '#ui/controls/choice.tsx';
 import { Field } from '#ui/controls/field.tsx';
 import { ToggleChip } from '#ui/controls/toggle-chip.tsx';
 import { type LogbookWish, withTerm } from './logbook-wish';
+
+// The choice of a family needs the rack and a menu: the first sittings do not wait for them.
+const FamilyChoice = lazy(() => import('./family-choice').then((module) => ({ default: module.FamilyChoice })));
 
 const went: readonly { kind: LogbookKind; term: string; name: string }[] = [
   { kind: 'went', term: 'slip', name: 'With a slip' },
@@ -15,14 +15,9 @@ const went: readonly { kind: LogbookKind; term: string; name: string }[] = [
   { kind: 'has', term: 'photo', name: 'With a photo' },
 ];
 
-/** No family is asked for. */
-const anyFamily = 'any family';
-
 /** What sessions are looked for by: words, time, family, a colour, and how they went. */
 export function LogbookSearch({ wish, onWish }: { wish: LogbookWish; onWish: (wish: LogbookWish) => void }) {
   const [hex, setHex] = useState('#c87850');
-  const rack = useFetched('rack', fetchRack);
-  const families = [...new Set((rack.data?.markers ?? []).flatMap(({ family }) => family ?? []))].sort();
   const has = (kind: LogbookKind, term: string) => wish.terms.some((one) => one.kind === kind && one.term === term);
   const without = (kind: LogbookKind, term: string) => ({
     ...wish,
@@ -43,13 +38,9 @@ export function LogbookSearch({ wish, onWish }: { wish: LogbookWish; onWish: (wi
         <Field label="To" type="date" value={wish.toDay} onChange={({ target: { value } }) => set({ toDay: value })} />
       </div>
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
-        <Choice
-          label="Family"
-          labelAt="above"
-          options={[{ value: anyFamily, name: 'Any' }, ...families.map((family) => ({ value: family, name: family }))]}
-          value={wish.family === '' ? anyFamily : wish.family}
-          onChoose={(family) => set({ family: family === anyFamily ? '' : family })}
-        />
+        <Suspense fallback={<span className="min-h-11 w-32" />}>
+          <FamilyChoice family={wish.family} onFamily={(family) => set({ family })} />
+        </Suspense>
         <label className="flex min-h-11 items-center gap-2">
           <span className="font-semibold">Near this colour</span>
           <input type="color" value={hex} className="h-11 w-14 bg-paper" onChange={({ target: { value } }) => setHex(value)} />

@@ -22,7 +22,8 @@ export function PaceChart({ pace }: { pace: LogbookFigures['pace'] }) {
   return (
     <figure ref={place} className="w-full bg-paper" aria-label={`Your pace in cm² a minute, ${pace.length} sittings`}>
       {width > 0 && (
-        <svg width={width} height={heightPx} aria-hidden={pace.length > 200}>
+        <svg width={width} height={heightPx}>
+          <title>Your pace, sitting by sitting</title>
           {up.ticks(4).map((tick) => (
             <g key={tick}>
               <line x1={leftPx} x2={width} y1={up(tick)} y2={up(tick)} stroke={softHex} strokeOpacity="0.25" />

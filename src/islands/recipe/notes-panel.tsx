@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import type { RecipeNotesChange } from '#model/api/recipes';
 import type { RecipeNotes } from '#model/kept-recipe';
-import { digestOf } from '#core/make/digest';
 import { changeNotes } from '#islands/shared/recipe-calls.ts';
-import { keepBlob, problemToShow } from '#islands/shared/server-calls.ts';
+import { problemToShow } from '#islands/shared/server-calls.ts';
 import { today } from '#islands/shared/today.ts';
+import { usePhoto } from '#islands/shared/use-photo.ts';
 import type { Problem } from '#model/api/problem';
 import { Button } from '#ui/controls/button.tsx';
 import { Field } from '#ui/controls/field.tsx';
@@ -12,7 +12,6 @@ import { FileButton } from '#ui/controls/file-button.tsx';
 import { TextArea } from '#ui/controls/text-area.tsx';
 import { ToggleChip } from '#ui/controls/toggle-chip.tsx';
 import { ProblemNotice } from '#ui/words/notice.tsx';
-import { smallJpeg } from './small-jpeg';
 
 type Props = { id: string; notes: RecipeNotes; usualName: string; onChanged: () => void };
 
@@ -24,6 +23,7 @@ const orNull = <T extends string | readonly unknown[]>(value: T): T | null => (v
 export function NotesPanel({ id, notes, usualName, onChanged }: Props) {
   const [problem, setProblem] = useState<Problem | null>(null);
   const [said, setSaid] = useState('');
+  const { said: photoSaid, keepPhoto } = usePhoto();
   const change = async (fields: RecipeNotesChange, words: string) => {
     setProblem(null);
     try {
@@ -36,13 +36,8 @@ export function NotesPanel({ id, notes, usualName, onChanged }: Props) {
   };
   const bringPhoto = async (file: File) => {
     setProblem(null);
-    try {
-      const bytes = await smallJpeg(file);
-      await keepBlob(bytes);
-      await change({ photo: digestOf(bytes), ...(notes.doneOn ? {} : { doneOn: today() }) }, 'The photo is kept.');
-    } catch (error) {
-      setProblem(problemToShow(error));
-    }
+    const photo = await keepPhoto(file);
+    if (photo) await change({ photo, ...(notes.doneOn ? {} : { doneOn: today() }) }, '');
   };
   return (
     <section aria-label="Notes" className="space-y-3">
@@ -61,7 +56,7 @@ export function NotesPanel({ id, notes, usualName, onChanged }: Props) {
           </Button>
         )}
         <span role="status" className="text-sm text-soft">
-          {said}
+          {said || photoSaid}
         </span>
       </p>
       {problem && <ProblemNotice problem={problem} />}

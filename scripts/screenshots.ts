@@ -7,6 +7,7 @@ import { chromium, type Page } from '@playwright/test';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { foundRecipesSchema } from '#model/api/recipes';
+import { readSessionSchema } from '#model/api/sessions';
 import { browserArguments, chromiumPath } from '../tests/browser/chromium';
 import { photographedSheet } from '../tests/photographed-sheet';
 import { photographedCorners } from '../tests/pinhole';
@@ -44,6 +45,34 @@ async function photoOfParcel(): Promise<Buffer> {
   return sharp(grey.data, { raw: { ...photo, channels: 1 } })
     .jpeg({ quality: 88 })
     .toBuffer();
+}
+
+/** Begins a sitting of the pilot and lays so many marks, each in about the time that it was planned for. @returns its id. */
+async function sitting(page: Page, most: number, { end, fromMs }: { end?: object; fromMs?: number } = {}): Promise<string> {
+  await page.goto(`${pilot}#colour`);
+  await page.getByRole('button', { name: 'Start colouring' }).click();
+  await page.locator('[data-mark]').waitFor({ timeout: 60_000 });
+  const id = new URL(page.url()).pathname.split('/').at(-1) ?? '';
+  const { head } = readSessionSchema.parse(await (await page.request.get(`${address}/api/sessions/${id}`)).json());
+  const marks = head.marks.slice(0, most);
+  let atMs = fromMs ?? Math.round(Date.now() - 1000 * marks.reduce((sum, { seconds }) => sum + seconds, 0));
+  const entries = marks.map((mark, index): object => {
+    atMs += Math.round(1000 * mark.seconds * (0.9 + 0.05 * (index % 5)));
+    return { id: `${id.slice(0, 20)}-${index}`, atMs, kind: 'done', mark: mark.id };
+  });
+  if (end) entries.push({ id: `${id.slice(0, 20)}-end`, atMs: Date.now(), kind: 'end', ...end });
+  const data = { entries };
+  const answer = await page.request.post(`${address}/api/sessions/${id}/entries`, { data, headers: { origin: address } });
+  if (!answer.ok()) throw new Error(await answer.text());
+  return id;
+}
+
+/** A sitting in the middle of the coat; every view of it is the same mark. */
+async function showSitting(page: Page): Promise<void> {
+  const id = await sitting(page, 30);
+  await page.goto(`${address}/sessions/${id}`);
+  await page.locator('[data-painted]:visible').waitFor();
+  await page.waitForTimeout(1200);
 }
 
 /** The pilot's recipe, kept if it is not yet. @returns its id. */
@@ -170,16 +199,6 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'make-elements-bodies',
-    go: async (page) => {
-      await page.goto(`${pilot}#elements`);
-      await page.getByRole('tab', { name: 'Bodies' }).click();
-      const paper = await page.locator('[data-stage] canvas[data-paper]').boundingBox();
-      if (paper) await page.mouse.click(paper.x + 0.45 * paper.width, paper.y + 0.6 * paper.height);
-      await page.waitForTimeout(800);
-    },
-  },
-  {
     name: 'make-groups-palette',
     go: async (page) => {
       await page.goto(`${pilot}#groups`);
@@ -192,29 +211,17 @@ const shots: Shot[] = [
       await page.waitForTimeout(1500);
     },
   },
+  { name: 'colour-along', go: showSitting },
+  { name: 'colour-along-tablet', width: 820, height: 1180, go: showSitting },
+  { name: 'colour-along-phone', width: 390, height: 844, go: showSitting },
   {
-    name: 'make-light-watch',
+    name: 'logbook',
     go: async (page) => {
-      await page.goto(`${address}/makes/make-balloon-post-watch#light`);
-      await bandsShown(page);
-      await page.getByRole('tab', { name: 'Elements' }).click();
-      await page
-        .getByRole('button', { name: /^Owl / })
-        .or(page.getByRole('button', { name: 'Owl', exact: true }))
-        .first()
-        .click();
-      await page.waitForTimeout(1500);
-    },
-  },
-  {
-    name: 'make-groups-kept',
-    go: async (page) => {
-      const id = await keepOnce(page);
-      await page.goto(`${address}/makes/make-balloon-post-watch?lay=${id}#groups`);
-      await page.locator('[data-laid="there"]').waitFor();
-      await bandsShown(page);
-      await page.getByRole('button', { name: /^Lay \d+ ladders on$/ }).hover();
-      await page.waitForTimeout(600);
+      // Its time at work is told from when it began.
+      await sitting(page, 1000, { end: { happy: 'yes', nextTime: 'a rung darker under the chin' }, fromMs: Date.now() });
+      await page.goto(`${address}/logbook`);
+      await page.locator('[data-figures]').waitFor();
+      await page.waitForTimeout(1200);
     },
   },
   {
@@ -262,20 +269,6 @@ const shots: Shot[] = [
         .getByLabel('Choose a file')
         .setInputFiles({ name: 'From Ottilie.zip', mimeType: 'application/zip', buffer: await sentMakes() });
       await page.getByRole('button', { name: 'Keep both' }).click();
-    },
-  },
-  {
-    name: 'rack-swatches',
-    go: async (page) => {
-      await page.goto(`${address}/rack`);
-      await page.getByRole('navigation', { name: 'Views of the rack' }).getByRole('button', { name: 'Swatches' }).click();
-      await page.getByRole('button', { name: /^Lay out/ }).click();
-      await page.getByRole('button', { name: 'Try without paper' }).first().click();
-      await page.locator('[data-offered] table').waitFor({ timeout: 60_000 });
-      await page
-        .getByRole('heading', { name: '1. Print a sheet on it, and colour it' })
-        .evaluate((own) => own.scrollIntoView({ block: 'start' }));
-      await page.waitForTimeout(500);
     },
   },
 ];

@@ -99,6 +99,7 @@ test('a sitting of a make that was thrown away goes on and stays in the logbook'
   const { address } = piloting;
   await beginMadeUp(address, 'outlives', [madeUpMark(1), madeUpMark(2)]);
   await page.goto(`${address}/sessions/outlives`);
+  await expect(page.locator('[data-mark]')).toBeVisible();
   const gone = await fetch(`${address}/api/makes/make-balloon-post-pilot?kept=keep`, { method: 'DELETE', headers: { origin: address } });
   expect(gone.status).toBe(200);
   await page.keyboard.press(' ');

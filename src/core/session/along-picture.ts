@@ -91,6 +91,9 @@ const nearShare = 0.4;
 /** So much nearer at most: beyond it nobody knows where on the picture that is. */
 const mostNearer = 4;
 
+/** Less than this is no nearer: the whole picture says more. */
+const leastNearer = 1.5;
+
 /** What of a picture is shown, in mm of it: left, top, width, height. `isNear`: not all of it. */
 export type ShownWindow = { leftMm: number; topMm: number; widthMm: number; heightMm: number; isNear: boolean };
 
@@ -112,7 +115,7 @@ export function windowOfMark(
   const shareOfWhole = Math.max((right - left) / whole.widthMm, (bottom - top) / whole.heightMm);
   if (shareOfWhole >= nearShare) return { ...whole, isNear: false };
   const nearer = Math.min(mostNearer, nearShare / Math.max(1e-6, shareOfWhole));
-  if (nearer < 1.25) return { ...whole, isNear: false };
+  if (nearer < leastNearer) return { ...whole, isNear: false };
   const [width, height] = [whole.widthMm / nearer, whole.heightMm / nearer];
   const from = (middle: number, side: number, most: number) =>
     side >= most ? (most - side) / 2 : Math.min(most - side, Math.max(0, middle - side / 2));

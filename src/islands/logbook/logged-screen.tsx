@@ -63,7 +63,7 @@ function Logged({ sessionId, head, entries, onChanged }: LoggedProps) {
         <table className="w-full border-collapse bg-paper text-left text-sm">
           <thead>
             <tr className="border-b-2 border-ink">
-              {['', 'Planned', 'Where and how', 'Done', 'At'].map((name) => (
+              {['No.', 'Planned', 'Where and how', 'Done', 'At'].map((name) => (
                 <th key={name} scope="col" className="px-2 py-1">
                   {name}
                 </th>

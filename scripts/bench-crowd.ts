@@ -1,5 +1,5 @@
 /**
- * npm run bench:crowd -- [--minutes 10] [--clients 20]: 1,000 makes and 5,000 markers, clients that read and edit, and how soon table and rack can
+ * npm run bench:crowd -- [--minutes 10] [--clients 20]: 1,000 makes, 5,000 markers and 2,000 sessions of 50 marks, clients that read and edit, and how soon table, rack and logbook can
  * be used in Debian's Chromium.
  */
 import { parseArgs } from 'node:util';
@@ -7,11 +7,13 @@ import { chromium } from '@playwright/test';
 import { browserArguments, chromiumPath } from '../tests/browser/chromium';
 import { startApplication } from '../tests/server/application';
 import { fillCrowd, runCrowd } from '../tests/server/crowd';
+import { fillSessions, searchSessions } from '../tests/server/session-crowd';
 
 const { values } = parseArgs({ options: { minutes: { type: 'string', default: '10' }, clients: { type: 'string', default: '20' } } });
 const application = await startApplication({ ownCluster: true, onlyMake: 'make-balloon-post-pilot' });
 try {
   await fillCrowd(application, { makes: 1000, markers: 5000 });
+  await fillSessions(application, { sessions: 2000, marks: 50 });
   const browser = await chromium.launch({ executablePath: chromiumPath, args: browserArguments });
   const usable = async (path: string, sign: string) => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
@@ -35,7 +37,11 @@ try {
   };
   await press('List', 'tbody tr');
   await press('Find a ladder', '[data-ladder]');
+  const logbook = await usable('/logbook', '[data-logged]');
+  console.log(`logbook usable after ${logbook.words}`);
   await browser.close();
+  const { p95Ms, found } = await searchSessions(application.address, 300);
+  console.log(`logbook search: p95 ${p95Ms.toFixed(1)} ms, ${found} found`);
   const figures = await runCrowd(application.address, { clients: Number(values.clients), seconds: 60 * Number(values.minutes) });
   for (const [name, value] of Object.entries(figures)) console.log(`${name.padEnd(12)}${value.toLocaleString('en')}`);
 } finally {

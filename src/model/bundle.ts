@@ -4,6 +4,7 @@ import { idSchema, sha256Schema } from './id';
 import { keptRecipeSchema, recipeNotesSchema } from './kept-recipe';
 import { mostMakeName } from './make';
 import { schoolSchema } from './school';
+import { sessionEntrySchema, sessionHeadSchema } from './session';
 import { supplySchema } from './supplies';
 import { textSchema } from './text';
 import { unknownFieldsSchema } from './unknown-fields';
@@ -17,6 +18,7 @@ export const mostBundleEntries = 20_000;
 export const mostBundleJsonBytes = 24 * 1024 * 1024;
 export const mostBundledMakes = 500;
 const mostBundledRecipes = 5000;
+const mostBundledSessions = 2000;
 
 /** Kinds of files that makes name: pictures as they came, and what was read from them. */
 export const bundledMediaTypes = [
@@ -32,6 +34,8 @@ export const bundleManifestSchema = z.object({
   makes: z.array(z.object({ id: idSchema, name: textSchema(mostMakeName, { least: 1 }) })).check(z.maxLength(mostBundledMakes)),
   /** Ids of kept recipes. */
   recipes: z.array(idSchema).check(z.maxLength(mostBundledRecipes)),
+  /** Ids of colouring sessions. Absent in files of before there were any. */
+  sessions: z.optional(z.array(idSchema).check(z.maxLength(mostBundledSessions))),
   blobs: z
     .array(z.object({ sha256: sha256Schema, mediaType: z.enum(bundledMediaTypes), bytes: z.int().check(z.minimum(0)) }))
     .check(z.maxLength(mostBundleEntries)),
@@ -53,6 +57,18 @@ export const bundledRecipeSchema = z.object({
   unknown: z.optional(unknownFieldsSchema),
 });
 export type BundledRecipe = z.infer<typeof bundledRecipeSchema>;
+
+/** A colouring session in a bundle: as it was planned, and as it went. */
+export const bundledSessionSchema = z.object({
+  format: z.literal('aquachrome-session'),
+  version: z.literal(bundleVersion),
+  id: idSchema,
+  makeId: idSchema,
+  makeName: textSchema(mostMakeName),
+  head: sessionHeadSchema,
+  entries: z.array(sessionEntrySchema).check(z.maxLength(100_000)),
+});
+export type BundledSession = z.infer<typeof bundledSessionSchema>;
 
 /** Papers, inks and schools that the makes of a bundle name. */
 export const bundledSuppliesSchema = z.object({

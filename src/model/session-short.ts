@@ -28,6 +28,8 @@ export const sessionShortSchema = z.object({
   ladders: z.array(z.array(z.string())),
   instead: z.array(z.object({ from: z.string(), to: z.string(), reason: z.string() })),
   failedPairs: z.array(z.tuple([z.string(), z.string()])),
+  /** In the same order: how their markers were, where that was told. */
+  failedStates: z.optional(z.array(z.string())),
   /** Cm2 a minute; null: too few marks say so. */
   paceCm2: z.nullable(z.number()),
   happy: z.optional(z.string()),

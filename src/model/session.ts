@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import { idSchema, sha256Schema } from './id';
-import { labSchema } from './marker';
+import { labSchema, markerStates } from './marker';
 import { mostElementName, mostPictureName } from './picture';
 import { schoolIdSchema } from './school';
 import { mostSupplyName } from './supplies';
@@ -36,6 +36,8 @@ export const plannedMarkSchema = z.extend(sessionMarkerSchema, {
   nib: z.optional(textSchema(40)),
   /** Which of equal images it is laid on, and of how many. */
   copy: z.optional(z.object({ number: z.int().check(z.minimum(1), z.maximum(400)), of: z.int().check(z.minimum(2), z.maximum(400)) })),
+  /** What to mind at it. */
+  minds: z.optional(z.array(wordsSchema).check(z.maxLength(20))),
   school: schoolIdSchema,
   areaMm2: z.number().check(z.minimum(0), z.maximum(10_000_000)),
   seconds: z.number().check(z.minimum(0), z.maximum(1_000_000)),
@@ -100,7 +102,12 @@ export const sessionEntrySchema = z.discriminatedUnion('kind', [
   entry('slip', { ...ofMark, cover: z.enum(slipCovers) }),
   entry('leak', ofMark),
   entry('leaveOut', ofMark),
-  entry('noBlend', { ...ofMark, with: sessionMarkerSchema }),
+  /** `states`: of the mark's own marker and of the other, as the rack had them then. */
+  entry('noBlend', {
+    ...ofMark,
+    with: sessionMarkerSchema,
+    states: z.optional(z.tuple([z.enum(markerStates), z.enum(markerStates)])),
+  }),
   entry('pause', {}),
   entry('resume', {}),
   entry('undo', { of: idSchema }),

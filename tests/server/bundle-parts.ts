@@ -53,6 +53,8 @@ export async function everythingIn(database: Database): Promise<string> {
     'make_steps',
     'kept_recipes',
     'recipe_notes',
+    'sessions',
+    'session_entries',
     'markers',
     'marker_lines',
     'colour_readings',

@@ -18,6 +18,7 @@ import { madeUpPicture, madeUpTable } from '../made-up-make';
 import { memoryOutbox } from '../memory-outbox';
 import { seeded } from '../seeded';
 import { type Application, startApplication } from './application';
+import { openColourer } from './session-faults';
 
 export type FaultFigures = {
   rounds: number;
@@ -40,11 +41,17 @@ export type FaultFigures = {
   wrongSteps: number;
   /** Blobs that a document or a step names and that are gone. */
   goneBlobs: number;
+  /** What was told of a session, and what of it is not there in its order, or twice. */
+  sessionEntries: number;
+  lostEntries: number;
+  doubledEntries: number;
 };
 
 /** What must stay 0. */
-export const faultsOf = ({ lost, appliedTwice, wrongDocuments, wrongSteps, goneBlobs, refusals, setAside }: FaultFigures): number =>
-  lost + appliedTwice + wrongDocuments + wrongSteps + goneBlobs + Math.abs(refusals - setAside);
+export const faultsOf = (figures: FaultFigures): number => {
+  const { lost, appliedTwice, wrongDocuments, wrongSteps, goneBlobs, refusals, setAside, lostEntries, doubledEntries } = figures;
+  return lost + appliedTwice + wrongDocuments + wrongSteps + goneBlobs + lostEntries + doubledEntries + Math.abs(refusals - setAside);
+};
 
 type Editor = {
   makeId: string;
@@ -278,6 +285,9 @@ export async function runFaultRounds(options: {
     wrongDocuments: 0,
     wrongSteps: 0,
     goneBlobs: 0,
+    sessionEntries: 0,
+    lostEntries: 0,
+    doubledEntries: 0,
   };
   const application = await startApplication({ ownCluster: true, onlyMake: 'make-balloon-post-pilot' });
   const cluster = application.cluster;
@@ -285,6 +295,7 @@ export async function runFaultRounds(options: {
   const victims: readonly Victim[] = ['server', 'database', 'sweep'];
   try {
     const editors = await Promise.all([1, 2, 3].map((number) => openEditor(application.address, `faults-${number}`, figures)));
+    const colourer = await openColourer(application.address, callServer, { id: 'faults-1', name: 'faults-1' });
     for (let round = 0; round < options.rounds; round++) {
       const victim = options.only ?? (victims[Math.floor(random() * 3)] as Victim);
       const killAfterMs = random() * 160;
@@ -296,6 +307,14 @@ export async function runFaultRounds(options: {
           await pause(random() * 40);
         }
       });
+      const colouring = (async () => {
+        const acts = 3 + Math.floor(random() * 8);
+        for (let act = 0; act < acts; act++) {
+          colourer.tellOnce(random);
+          await pause(random() * 40);
+        }
+        if (random() < 0.3) await colourer.reopen();
+      })();
       if (victim === 'sweep') {
         figures.sweepKills++;
         // It takes a while to start: some are killed before, some within, some after their work.
@@ -315,16 +334,19 @@ export async function runFaultRounds(options: {
         cluster.kill();
         await cluster.restart();
       }
-      await Promise.all(working);
-      await Promise.all(editors.map(settled));
+      await Promise.all([...working, colouring]);
+      await Promise.all([...editors.map(settled), colourer.settled()]);
       if (victim === 'sweep') await sweepFor(application, null);
       figures.rounds++;
       figures.acknowledged = editors.reduce((sum, { acknowledged }) => sum + acknowledged.size, 0);
       await audit(application, editors, figures);
+      const { told, lost, doubled } = await colourer.audit(application);
+      Object.assign(figures, { sessionEntries: told, lostEntries: lost, doubledEntries: doubled });
       options.onRound?.(figures);
       if (faultsOf(figures) > 0) break;
     }
     for (const { keeper } of editors) keeper.stop();
+    colourer.stop();
     return figures;
   } finally {
     await application.close();

@@ -13,6 +13,7 @@ export function bundleList(makes: readonly Make[], recipes: readonly ListedRecip
     'What lies in it:',
     `  ${pad('makes/*.json', 18)}a make each: pictures, elements, bodies, light, colourings`,
     `  ${pad('recipes/*.json', 18)}a version of a recipe each, as it was written on its day, with its notes`,
+    `  ${pad('sessions/*.json', 18)}a sitting each, as it was planned and as it went`,
     `  ${pad('rack.json', 18)}the markers that they need, with readings of their colours`,
     `  ${pad('supplies.json', 18)}papers, inks and schools that they name`,
     `  ${pad('blobs/*', 18)}pictures and what was read from them, each named by its SHA-256`,

@@ -24,6 +24,7 @@ export function sessionInShort(head: SessionHead, told: readonly SessionEntry[])
   const counts = { again: 0, slips: 0, workedS: 0, plannedS: 0 };
   const instead: SessionShort['instead'] = [];
   const failedPairs: SessionShort['failedPairs'] = [];
+  const failedStates: string[] = [];
   const photos: string[] = [];
   let [beforeMs, isBroken] = [head.startedAtMs, false];
   for (const entry of entries) {
@@ -39,7 +40,10 @@ export function sessionInShort(head: SessionHead, told: readonly SessionEntry[])
     if (entry.kind === 'again') counts.again++;
     if (entry.kind === 'slip') counts.slips++;
     if (entry.kind === 'other' && mark) instead.push({ from: mark.code, to: entry.marker.code, reason: entry.reason });
-    if (entry.kind === 'noBlend' && marker) failedPairs.push([marker.code, entry.with.code]);
+    if (entry.kind === 'noBlend' && marker) {
+      failedPairs.push([marker.code, entry.with.code]);
+      failedStates.push((entry.states ?? []).join(' and '));
+    }
     if ((entry.kind === 'end' || entry.kind === 'note') && entry.photo) photos.push(entry.photo);
     isBroken = entry.kind === 'pause';
     beforeMs = entry.atMs;
@@ -69,6 +73,7 @@ export function sessionInShort(head: SessionHead, told: readonly SessionEntry[])
     elements: distinct(head.marks.flatMap(({ over }) => over.split(', '))).slice(0, 400),
     papers: distinct((head.pictures ?? []).flatMap(({ paper }) => paper ?? [])),
     markers: [...markers.values()],
+    ...(failedStates.some((words) => words !== '') ? { failedStates } : {}),
     ...{ ladders, instead, failedPairs, paceCm2: pace.sessions > 0 ? pace.cm2PerMinute : null },
     ...(happy ? { happy } : {}),
     ...(nextTime ? { nextTime } : {}),

@@ -2,6 +2,7 @@ import type { Marker } from '#model/marker';
 import type { PlannedMark, SessionPicture } from '#model/session';
 import { byId } from '#core/make/by-id';
 import { bandsOfMark } from '#core/technique/bands-of-mark';
+import { cautions } from '#core/technique/cautions';
 import type { MakeOrder, OrderQuestion } from '#core/technique/make-order';
 import type { BlendMark, WetBlend } from '#core/technique/wet-blend';
 import { placesOf } from './places';
@@ -30,6 +31,9 @@ function overOf({ items }: BlendMark, blend: WetBlend): string {
   return most(names.length > 0 ? [...new Set(names)].join(', ') : blend.name, 240);
 }
 
+const mindsOf = (minds: readonly string[]): Pick<PlannedMark, 'minds'> =>
+  minds.length > 0 ? { minds: minds.slice(0, 20).map((words) => most(words, 600)) } : {};
+
 /** Where a mark is shown on its picture; of what the picture has no place, nowhere. */
 function shownAt({ items, mark }: BlendMark, { pictures = [], rungsOf = () => 0 }: SessionWish): Pick<PlannedMark, 'places' | 'bands'> {
   const [first] = items;
@@ -51,7 +55,11 @@ export function planSession(wish: SessionWish): PlannedMark[] {
   const waits = new Map(question.request.blends.map(({ id, after = [] }) => [id, after]));
   const lastOf = new Map<string, string[]>();
   const planned: PlannedMark[] = [];
+  let hasBatch = false;
   for (const { blend } of order.blends) {
+    // Ink of the batch before lies on the mat.
+    const wipes = blend.kind === 'batch' && hasBatch ? [cautions.mat] : [];
+    hasBatch ||= blend.kind === 'batch';
     const pictureId = blend.items[0]?.pictureId ?? blend.marks[0]?.items[0]?.pictureId;
     const copies = pictureId === undefined ? 1 : Math.max(1, repeatsOf(pictureId));
     const dryBefore = (waits.get(blend.id) ?? []).flatMap(({ blend: before, waitSeconds }) =>
@@ -69,6 +77,7 @@ export function planSession(wish: SessionWish): PlannedMark[] {
           ...(pictureId === undefined ? {} : { pictureId }),
           ...{ over: overOf(laid, blend), where: most(mark.where, 600), how: most(mark.how, 600) },
           ...shownAt(laid, wish),
+          ...mindsOf([...(index === 0 && copy === 1 ? wipes : []), ...mark.minds]),
           ...(mark.nib ? { nib: mark.nib } : {}),
           ...(copies > 1 ? { copy: { number: copy, of: copies } } : {}),
           school: first ? schoolOf(first.pictureId, first.elementId) || 'none' : 'none',

@@ -84,5 +84,5 @@ function AlongNow({ useAlong, onLeave, afterwards, onPhoto, photoSaid }: Props) 
   if (state.isPaused) return <PausedScreen useAlong={useAlong} onLeave={onLeave} />;
   if (open === 'otherwise')
     return <OtherwiseScreen {...{ useAlong, mark }} onClose={close} onHands={() => setOpen('hands')} onLeave={leave} />;
-  return <MarkScreen {...{ useAlong, mark, isSmall }} onMore={() => setOpen('otherwise')} />;
+  return <MarkScreen {...{ useAlong, mark, isSmall, awake }} onMore={() => setOpen('otherwise')} />;
 }

@@ -10,11 +10,12 @@ import { actOfKey, useHandSettings } from './hand-settings';
 import { PictureOfMark, usePictureSeen } from './picture-of-mark';
 import { Timers } from './timers';
 import { useReadOut } from './use-voice';
+import type { Awake } from './use-wake-lock';
 
 /** An elbow touches twice: what comes sooner after a mark was laid is no other mark. */
 const bounceMs = 250;
 
-type Props = { useAlong: AlongStore; mark: PlannedMark; isSmall: boolean; onMore: () => void };
+type Props = { useAlong: AlongStore; mark: PlannedMark; isSmall: boolean; awake: Awake; onMore: () => void };
 
 /** Keys of the desk: next, back, again. A button that has the focus keeps its own. */
 function useDeskKeys(act: (kind: 'next' | 'back' | 'again') => void): void {
@@ -34,7 +35,7 @@ function useDeskKeys(act: (kind: 'next' | 'back' | 'again') => void): void {
 }
 
 /** One mark fills the screen: its code, where on the picture, how, and what comes next. */
-export function MarkScreen({ useAlong, mark, isSmall, onMore }: Props) {
+export function MarkScreen({ useAlong, mark, isSmall, awake, onMore }: Props) {
   const { head, state, pace, blobOf, waiting, problem, pausesSoon } = useAlong();
   const picture = pictureOfMark({ head, state });
   const { seen, isMissing } = usePictureSeen(picture, blobOf);
@@ -88,12 +89,18 @@ export function MarkScreen({ useAlong, mark, isSmall, onMore }: Props) {
               Laid {standing?.passes === 1 ? 'once' : `${standing?.passes} times`}; once more.
             </p>
           )}
+          {mark.minds?.map((words) => (
+            <p key={words} className="border-l-8 border-ink pl-3 text-xl" data-mind>
+              ▲ {words}
+            </p>
+          ))}
           <p className="border-l-8 border-edge pl-3" data-next>
             ▸ {sayNext(mark, next, codeOf)}
           </p>
           <Timers {...{ head, state, mark }} />
           <p className="text-xl text-soft" role="status" data-left={Math.round(left.seconds)}>
             {done + 1} of {head.marks.length}, {minutesWords(left.seconds)} left{left.sessions > 0 && ' at your pace'}
+            {awake.kind === 'sleeps' && '. The screen may go dark here'}
             {pausesSoon && '. Finish this blend first, then it pauses.'}
             {waiting > 0 && problem && `. ${waiting} kept in this browser: ${problem.message}`}
           </p>

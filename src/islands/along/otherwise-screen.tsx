@@ -59,6 +59,7 @@ export function OtherwiseScreen({ useAlong, mark, onClose, onHands, onLeave }: P
       .filter((one) => one !== undefined && one.markerId !== marker.markerId);
     return [...new Map(own.reverse().map((one) => [one?.markerId, one as SessionMarker])).values()].slice(0, 3);
   }, [head, state, mark, marker]);
+  const stateOf = ({ markerId }: SessionMarker) => rack.markers.find(({ id }) => id === markerId)?.state ?? 'good';
   const isInk = mark.markerId !== null;
   const isWithin = isWithinBlend(head.marks, state);
   return (
@@ -184,7 +185,7 @@ export function OtherwiseScreen({ useAlong, mark, onClose, onHands, onLeave }: P
             {before.map((other) => (
               <BigButton
                 key={other.markerId}
-                onClick={() => tell((id) => ({ kind: 'noBlend', mark: id, with: other }))}
+                onClick={() => tell((id) => ({ kind: 'noBlend', mark: id, with: other, states: [stateOf(marker), stateOf(other)] }))}
                 data-pair={other.code}
               >
                 <span className="font-code text-4xl">{other.code}</span>

@@ -144,9 +144,10 @@ function BringInScreenWhole() {
 }
 
 function Taken({ taken, onMore }: { taken: TakenBundle; onMore: () => void }) {
-  const { makes, recipes, markers, supplies } = taken;
+  const { makes, recipes, sessions, markers, supplies } = taken;
   const beside = [
     ...(recipes > 0 ? [counted(recipes, 'kept recipe')] : []),
+    ...(sessions > 0 ? [counted(sessions, 'sitting')] : []),
     ...(markers > 0 ? [`${counted(markers, 'marker')} that you do not own`] : []),
     ...(supplies > 0 ? [counted(supplies, 'paper or ink', 'papers or inks')] : []),
   ];

@@ -88,15 +88,18 @@ type MakeProps = {
 };
 
 function MakeInFile({ make, wish, onWish, isOut, onTurn }: MakeProps) {
-  const { name, pictures, elements, recipes, standing, here, markers } = make;
+  const { name, pictures, elements, recipes, sessions, standing, here, markers } = make;
   return (
     <div className="space-y-2">
       <div className="flex flex-wrap items-baseline gap-x-4">
         <h2 className="text-xl">{name}</h2>
         <p className="flex-1 text-soft">
-          {[counted(pictures, 'picture'), counted(elements, 'element'), ...(recipes > 0 ? [counted(recipes, 'kept version')] : [])].join(
-            ', ',
-          )}
+          {[
+            counted(pictures, 'picture'),
+            counted(elements, 'element'),
+            ...(recipes > 0 ? [counted(recipes, 'kept version')] : []),
+            ...(sessions > 0 ? [counted(sessions, 'sitting')] : []),
+          ].join(', ')}
         </p>
         {standing !== 'alike' && (
           <label className="flex min-h-11 items-center gap-2">

@@ -59,9 +59,10 @@ export function SessionCard({ session: { id, makeId, makeName, isMakeThere, shor
             <span className="font-code">{to}</span> for <span className="font-code">{from}</span>: {reason}
           </p>
         ))}
-        {short.failedPairs.map((pair) => (
+        {short.failedPairs.map((pair, index) => (
           <p key={pair.join()} className="text-sm">
             ▲ <span className="font-code">{pair.join(' and ')}</span> did not blend
+            {short.failedStates?.[index] && ` (${short.failedStates[index]})`}
           </p>
         ))}
         {short.nextTime && <p className="border-l-4 border-ink pl-2">Next time: {short.nextTime}</p>}

@@ -130,11 +130,18 @@ function SendScreenWhole() {
 }
 
 function Fetch({ written }: { written: Written }) {
-  const { id, name, bytes, makes, pictures, recipes, markers } = written;
+  const { id, name, bytes, makes, pictures, recipes, sessions, markers } = written;
   return (
     <div className="space-y-2" role="status">
       <p>
-        {[counted(makes, 'make'), counted(pictures, 'picture'), counted(recipes, 'kept recipe'), counted(markers, 'marker')].join(', ')}.
+        {[
+          counted(makes, 'make'),
+          counted(pictures, 'picture'),
+          counted(recipes, 'kept recipe'),
+          ...(sessions > 0 ? [counted(sessions, 'sitting')] : []),
+          counted(markers, 'marker'),
+        ].join(', ')}
+        .
       </p>
       <a href={`/api/bundles/written/${id}`} download={name} className={`${buttonLook('main')} w-full`}>
         Save the file ({mega(bytes)})

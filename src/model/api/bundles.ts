@@ -17,6 +17,7 @@ export const writtenBundleSchema = z.object({
   makes: z.int(),
   pictures: z.int(),
   recipes: z.int(),
+  sessions: z.int(),
   markers: z.int(),
 });
 export type WrittenBundle = z.infer<typeof writtenBundleSchema>;
@@ -37,6 +38,7 @@ export const lookedAtMakeSchema = z.object({
   pictures: z.int(),
   elements: z.int(),
   recipes: z.int(),
+  sessions: z.int(),
   standing: z.enum(['new', 'alike', 'differs']),
   /** The one that is here: its name, when it was last touched, and in words how theirs differs from it. */
   here: z.optional(z.object({ name: z.string(), updatedAt: z.string(), changes: z.array(z.string()) })),
@@ -75,6 +77,7 @@ export const takenBundleSchema = z.object({
   /** `id`: under which it is here now. */
   makes: z.array(z.object({ id: idSchema, name: z.string(), became: z.enum(['new', 'another', 'in place', 'left out', 'was here']) })),
   recipes: z.int(),
+  sessions: z.int(),
   markers: z.int(),
   supplies: z.int(),
 });

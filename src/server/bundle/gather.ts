@@ -1,7 +1,14 @@
 import { QueryTypes } from 'sequelize';
-import { type BundledRecipe, type BundledSupplies, type BundleManifest, bundledMediaTypes, bundleVersion } from '#model/bundle';
+import {
+  type BundledRecipe,
+  type BundledSession,
+  type BundledSupplies,
+  type BundleManifest,
+  bundledMediaTypes,
+  bundleVersion,
+} from '#model/bundle';
 import type { KeptRecipe } from '#model/kept-recipe';
-import { recipeKind } from '#model/kept-kind';
+import { recipeKind, sessionKind } from '#model/kept-kind';
 import type { Make } from '#model/make';
 import { type RackFile, rackFileVersion } from '#model/rack-file';
 import { recipeNotesSchema } from '#model/kept-recipe';
@@ -15,12 +22,14 @@ import { ProblemError } from '#server/http/problem';
 import { readKept } from '#server/store/kept';
 import { readStored } from '#server/store/make-rows';
 import { readRack } from '#server/store/rack';
+import { photosOf, readSession } from '#server/store/sessions';
 import { readSupplies } from '#server/store/supplies';
 
 /** All that belongs to some makes, as it goes out. */
 export type Gathered = {
   makes: { make: Make; unknown: UnknownFields | null }[];
   recipes: BundledRecipe[];
+  sessions: BundledSession[];
   rack: RackFile;
   supplies: BundledSupplies;
   blobs: BundleManifest['blobs'];
@@ -52,6 +61,22 @@ async function recipesOf(database: Database, makeId: string): Promise<BundledRec
   });
 }
 
+async function sessionsOf(database: Database, makeId: string): Promise<BundledSession[]> {
+  const { rows, unreadable } = await readKept(database, sessionKind, makeId);
+  if (unreadable.length > 0)
+    throw new ProblemError(422, {
+      code: 'unreadable',
+      message: `Of its sittings ${counted(unreadable.length, 'one', 'some')} cannot be read.`,
+      remedy: 'Send the make without them as a backup (./run backup FILE).',
+    });
+  return Promise.all(
+    rows.map(async ({ id, makeName }): Promise<BundledSession> => {
+      const { head, entries } = await readSession(database, id);
+      return { format: 'aquachrome-session', version: bundleVersion, ...{ id, makeId, makeName, head, entries } };
+    }),
+  );
+}
+
 /** @throws ProblemError 422 when one of them is not kept (any more). */
 async function blobsNamed(database: Database, digests: readonly string[]): Promise<Gathered['blobs']> {
   const rows = await database.sequelize.query<{ sha256: string; mediaType: string; bytes: number }>(
@@ -75,10 +100,12 @@ async function blobsNamed(database: Database, digests: readonly string[]): Promi
 export async function gather(database: Database, ids: readonly string[]): Promise<Gathered> {
   const makes: Gathered['makes'] = [];
   const recipes: BundledRecipe[] = [];
+  const sessions: BundledSession[] = [];
   for (const id of new Set(ids)) {
     const { row, make } = await readStored(database, id);
     makes.push({ make, unknown: row.unknownFields });
     recipes.push(...(await recipesOf(database, id)));
+    sessions.push(...(await sessionsOf(database, id)));
   }
   const rack = await readRack(database);
   const named = new Set(makes.flatMap(({ make }) => [...markersNamed(make).keys()]));
@@ -92,10 +119,12 @@ export async function gather(database: Database, ids: readonly string[]): Promis
   const digests = [
     ...makes.flatMap(({ make }) => make.pictures.flatMap(blobsOfPicture)),
     ...recipes.flatMap(({ kept, notes }) => [...recipeKind.blobsOf(kept), ...(notes.photo ? [notes.photo] : [])]),
+    ...sessions.flatMap(({ head, entries }) => [...sessionKind.blobsOf(head), ...photosOf(entries)]),
   ];
   return {
     makes,
     recipes,
+    sessions,
     rack: {
       format: 'aquachrome-rack',
       version: rackFileVersion,

@@ -1,8 +1,7 @@
 import { dequal } from 'dequal/lite';
 import type { LookedAtBundle, LookedAtMake, NeededMarker } from '#model/api/bundles';
-import type { BundledRecipe } from '#model/bundle';
 import type { RackMarker } from '#model/marker';
-import { recipeKind } from '#model/kept-kind';
+import { recipeKind, sessionKind } from '#model/kept-kind';
 import type { Make } from '#model/make';
 import { matchRack } from '#core/bundle/match-rack';
 import { matchSupplies } from '#core/bundle/match-supplies';
@@ -13,6 +12,7 @@ import { withReadings } from '#core/markers/readings';
 import type { Database } from '#server/db/database';
 import { readStored } from '#server/store/make-rows';
 import { readRack } from '#server/store/rack';
+import { photosOf } from '#server/store/sessions';
 import { readSupplies } from '#server/store/supplies';
 import type { ReadBundle } from './read-bundle';
 import { refusedZip } from './zip-in';
@@ -70,7 +70,7 @@ function neededOf(
   });
 }
 
-const count = (recipes: readonly BundledRecipe[], makeId: string): number => recipes.filter((recipe) => recipe.makeId === makeId).length;
+const count = (kept: readonly { makeId: string }[], makeId: string): number => kept.filter((one) => one.makeId === makeId).length;
 
 /** What a bundle holds, what is here of it, and what of it the rack can do. Nothing is changed. @param id under which it waits. */
 export async function lookAtBundle(database: Database, bundle: ReadBundle, id: string): Promise<LookedAtBundle> {
@@ -80,6 +80,7 @@ export async function lookAtBundle(database: Database, bundle: ReadBundle, id: s
     const theirs = bundle.makes[place]?.make ?? make;
     return {
       ...{ id: make.id, name: make.name, standing, pictures: make.pictures.length, recipes: count(bundle.recipes, make.id) },
+      sessions: count(bundle.sessions, make.id),
       elements: make.pictures.reduce((sum, { elements }) => sum + elements.length, 0),
       ...(here && {
         here: {
@@ -108,11 +109,12 @@ export async function lookAtBundle(database: Database, bundle: ReadBundle, id: s
 }
 
 /** Digests of all blobs that a bundle needs, whoever has them. */
-function namedBlobs({ makes, recipes }: ReadBundle): Set<string> {
+function namedBlobs({ makes, recipes, sessions }: ReadBundle): Set<string> {
   const made = new Set(makes.flatMap(({ blobs }) => blobs.map(({ sha256 }) => sha256)));
   const named = [
     ...makes.flatMap(({ make }) => make.pictures.flatMap(blobsOfPicture)),
     ...recipes.flatMap(({ kept, notes }) => [...recipeKind.blobsOf(kept), ...(notes.photo ? [notes.photo] : [])]),
+    ...sessions.flatMap(({ head, entries }) => [...sessionKind.blobsOf(head), ...photosOf(entries)]),
   ];
   return new Set(named.filter((sha256) => !made.has(sha256)));
 }

@@ -2,9 +2,11 @@ import { createHash } from 'node:crypto';
 import * as z from 'zod/mini';
 import {
   type BundledRecipe,
+  type BundledSession,
   type BundledSupplies,
   type BundleManifest,
   bundledRecipeSchema,
+  bundledSessionSchema,
   bundledSuppliesSchema,
   bundleManifestSchema,
   bundleVersion,
@@ -34,6 +36,7 @@ export type BroughtMake = { make: Make; unknown: UnknownFields | undefined /** B
 export type ReadBundle = {
   makes: BroughtMake[];
   recipes: BundledRecipe[];
+  sessions: BundledSession[];
   rack: Pick<RackFile, 'lines' | 'markers' | 'readings'>;
   supplies: Pick<BundledSupplies, 'supplies' | 'schools'>;
   blobs: BundleManifest['blobs'];
@@ -137,7 +140,8 @@ async function readZip<T>(path: string, tell: (share: number) => void, work: (bu
     const list = parsed(await read(manifestName), 'Its list');
     stated(list, 'aquachrome-bundle', bundleVersion, 'Its list');
     const manifest = fitting(bundleManifestSchema, list, 'Its list');
-    const twice = [manifest.makes.map(({ id }) => id), manifest.recipes, manifest.blobs.map(({ sha256 }) => sha256)];
+    const { sessions: named = [] } = manifest;
+    const twice = [manifest.makes.map(({ id }) => id), manifest.recipes, named, manifest.blobs.map(({ sha256 }) => sha256)];
     if (twice.some((names) => new Set(names).size < names.length)) throw refusedZip('Its list names a thing twice.');
     const makes: BroughtMake[] = [];
     for (const { id, name } of manifest.makes) {
@@ -153,6 +157,14 @@ async function readZip<T>(path: string, tell: (share: number) => void, work: (bu
       if (recipe.id !== id) throw refusedZip('A recipe in it is another one than its list says.');
       recipes.push(recipe);
     }
+    const sessions: BundledSession[] = [];
+    for (const id of named) {
+      const value = parsed(await read(`sessions/${id}.json`), 'A sitting in it');
+      stated(value, 'aquachrome-session', bundleVersion, 'A sitting in it');
+      const session = fitting(bundledSessionSchema, value, 'A sitting in it');
+      if (session.id !== id) throw refusedZip('A sitting in it is another one than its list says.');
+      sessions.push(session);
+    }
     const rackValue = parsed(await read('rack.json'), 'Its list of markers');
     const suppliesValue = parsed(await read('supplies.json'), 'Its list of papers and inks');
     stated(suppliesValue, 'aquachrome-supplies', bundleVersion, 'Its list of papers and inks');
@@ -160,9 +172,14 @@ async function readZip<T>(path: string, tell: (share: number) => void, work: (bu
     const supplies = fitting(bundledSuppliesSchema, suppliesValue, 'Its list of papers and inks');
     await checkDigests(zip, prefix, manifest.blobs, tell);
     const ours =
-      3 + manifest.makes.length + manifest.recipes.length + manifest.blobs.length + (zip.sizes.has(`${prefix}${listName}`) ? 1 : 0);
+      3 +
+      manifest.makes.length +
+      manifest.recipes.length +
+      named.length +
+      manifest.blobs.length +
+      (zip.sizes.has(`${prefix}${listName}`) ? 1 : 0);
     return await work({
-      ...{ makes, recipes, rack, supplies, blobs: manifest.blobs },
+      ...{ makes, recipes, sessions, rack, supplies, blobs: manifest.blobs },
       otherFiles: zip.sizes.size - ours,
       pieces: (sha256) => zip.pieces(`${prefix}blobs/${sha256}`),
     });
@@ -202,7 +219,7 @@ export async function withBundle<T>(
   const make = readMakeFile(await readAll(), 'The make');
   const nothing = { lines: [], markers: [], readings: [] };
   return work({
-    ...{ makes: [make], recipes: [], rack: nothing, supplies: { supplies: [], schools: [] }, blobs: [], otherFiles: 0 },
+    ...{ makes: [make], recipes: [], sessions: [], rack: nothing, supplies: { supplies: [], schools: [] }, blobs: [], otherFiles: 0 },
     pieces: noPieces,
   });
 }

@@ -1,7 +1,7 @@
 import type { CollisionWish, TakeBundle, TakenBundle } from '#model/api/bundles';
 import type { BundleManifest } from '#model/bundle';
-import type { BundledRecipe } from '#model/bundle';
-import { recipeKind } from '#model/kept-kind';
+import type { BundledRecipe, BundledSession } from '#model/bundle';
+import { recipeKind, sessionKind } from '#model/kept-kind';
 import { type Make, mostMakeName } from '#model/make';
 import type { UnknownFields } from '#model/unknown-fields';
 import { blobsOfPicture } from '#core/make/blobs-named';
@@ -20,6 +20,7 @@ import { readStored, writeChanged } from '#server/store/make-rows';
 import { addToRack } from '#server/store/rack';
 import { bringRecipe } from '#server/store/recipes';
 import { readTables } from '#server/store/region-tables';
+import { type BroughtSession, bringSession, photosOf } from '#server/store/sessions';
 import { addSupplies } from '#server/store/supplies';
 import { holdOffSweep } from '#server/store/sweep-lock';
 import { checkBlobsThere, type Matched, matchBundle, type Standing } from './look-at-bundle';
@@ -73,6 +74,15 @@ function recipesFor(plan: readonly Planned[], recipes: readonly BundledRecipe[])
   return recipes.flatMap((recipe) => {
     const of = byId.get(recipe.makeId) ?? null;
     return of?.became === 'left out' ? [] : [{ recipe, of }];
+  });
+}
+
+/** Sessions that come in with their makes, under the name that the make has here. */
+function sessionsFor(plan: readonly Planned[], sessions: readonly BundledSession[]): BroughtSession[] {
+  const byId = new Map(plan.map((one) => [one.from, one]));
+  return sessions.flatMap(({ id, makeId, head, entries }) => {
+    const of = byId.get(makeId);
+    return !of || of.became === 'left out' ? [] : [{ id, make: { id: of.as.id, name: of.as.name }, head, entries }];
   });
 }
 
@@ -148,9 +158,11 @@ export async function takeBundle(
   const plan = planned(matched, bundle, asked);
   const makes = plan.filter(comesIn);
   const recipes = recipesFor(plan, bundle.recipes);
+  const sessions = sessionsFor(plan, bundle.sessions);
   const needed = new Set([
     ...makes.flatMap(({ as }) => as.pictures.flatMap(blobsOfPicture)),
     ...recipes.flatMap(({ recipe: { kept, notes } }) => [...recipeKind.blobsOf(kept), ...(notes.photo ? [notes.photo] : [])]),
+    ...sessions.flatMap(({ head, entries }) => [...sessionKind.blobsOf(head), ...photosOf(entries)]),
   ]);
   const coming = bundle.blobs.filter(({ sha256 }) => needed.has(sha256));
   const total = coming.reduce((sum, { bytes }) => sum + bytes, 0);
@@ -176,16 +188,18 @@ export async function takeBundle(
       const make = of ? { id: of.as.id, name: of.as.name } : recipe.makeId === '' ? null : { id: recipe.makeId, name: recipe.makeName };
       if (await bringRecipe(database, { id, make, kept, notes, unknown, keptAt: new Date(recipe.keptAt) }, transaction)) count++;
     }
+    let sittings = 0;
+    for (const session of sessions) if (await bringSession(database, session, transaction)) sittings++;
     if (isAnythingIn) {
       await addToRack(database, { ...fresh, pairNotes: [] }, transaction);
       await addSupplies(database, matched.supplies, transaction);
     }
-    return count;
+    return { recipes: count, sessions: sittings };
   });
   tell(1);
   return {
     makes: plan.map(({ as, became }) => ({ id: as.id, name: as.name, became })),
-    recipes: put,
+    ...put,
     markers: isAnythingIn ? fresh.markers.length : 0,
     supplies: isAnythingIn ? matched.supplies.supplies.length : 0,
   };

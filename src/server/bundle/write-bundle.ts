@@ -20,7 +20,7 @@ const isPacked = (mediaType: string): boolean => !['image/svg+xml', 'image/tiff'
 
 async function* entriesOf(
   database: Database,
-  { makes, recipes, rack, supplies, blobs }: Gathered,
+  { makes, recipes, sessions, rack, supplies, blobs }: Gathered,
   writtenOn: string,
   tell: (share: number) => void,
 ): AsyncGenerator<ZipEntry> {
@@ -30,6 +30,7 @@ async function* entriesOf(
     writtenOn,
     makes: makes.map(({ make: { id, name } }) => ({ id, name })),
     recipes: recipes.map(({ id }) => id),
+    ...(sessions.length > 0 ? { sessions: sessions.map(({ id }) => id) } : {}),
     blobs,
   };
   const listed = recipes.map(({ id, makeId, kept }) => ({ id, makeId, number: kept.number, writtenOn: kept.recipe.writtenOn }));
@@ -42,6 +43,7 @@ async function* entriesOf(
   yield { name: 'READ ME.txt', isPacked: false, pieces: [Buffer.from(list)] };
   for (const { make, unknown } of makes) yield json(`makes/${make.id}.json`, makeFile(make, unknown));
   for (const recipe of recipes) yield json(`recipes/${recipe.id}.json`, recipe);
+  for (const session of sessions) yield json(`sessions/${session.id}.json`, session);
   yield json('rack.json', rack);
   yield json('supplies.json', supplies);
   const total = blobs.reduce((sum, { bytes }) => sum + bytes, 0);
@@ -86,6 +88,7 @@ export async function writeBundle(
       makes: gathered.makes.length,
       pictures: gathered.makes.reduce((sum, { make }) => sum + make.pictures.length, 0),
       recipes: gathered.recipes.length,
+      sessions: gathered.sessions.length,
       markers: gathered.rack.markers.length,
     };
   } catch (error) {

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal/lite';
 import { QueryTypes, type Transaction } from 'sequelize';
 import type { BeginSession, ListedSessions, ReadSession } from '#model/api/sessions';
 import { sessionKind } from '#model/kept-kind';
@@ -32,10 +33,13 @@ async function countEntries(database: Database, sessionId: string, transaction: 
   return Number(row?.count ?? 0);
 }
 
+/** Digests of the photos that entries name. */
+export function photosOf(entries: readonly SessionEntry[]): string[] {
+  return [...new Set(entries.flatMap((entry) => ((entry.kind === 'end' || entry.kind === 'note') && entry.photo ? [entry.photo] : [])))];
+}
+
 async function checkPhotos(database: Database, entries: readonly SessionEntry[], transaction: Transaction): Promise<void> {
-  const photos = [
-    ...new Set(entries.flatMap((entry) => ((entry.kind === 'end' || entry.kind === 'note') && entry.photo ? [entry.photo] : []))),
-  ];
+  const photos = photosOf(entries);
   if (photos.length === 0 || (await database.blobs.count({ where: { sha256: photos }, transaction })) === photos.length) return;
   throw new ProblemError(422, { code: 'not-sent', message: 'The photo was not sent.', remedy: 'Nothing was lost. Bring it in again.' });
 }
@@ -60,13 +64,7 @@ async function keepEntries(database: Database, sessionId: string, entries: reado
     const [locked] = await database.sequelize.query('SELECT id FROM sessions WHERE id = $1 FOR UPDATE', { bind: [sessionId], transaction });
     if (locked.length === 0) throw notFound('session of this address');
     await checkPhotos(database, entries, transaction);
-    const added = await database.sequelize.query<{ id: string }>(
-      `INSERT INTO session_entries (session_id, entry_id, document)
-       SELECT $1, entry->>'id', entry FROM jsonb_array_elements($2::jsonb) WITH ORDINALITY AS e (entry, place) ORDER BY place
-       ON CONFLICT (session_id, entry_id) DO NOTHING RETURNING entry_id AS id`,
-      { bind: [sessionId, JSON.stringify(entries)], type: QueryTypes.SELECT, transaction },
-    );
-    const fresh = new Set(added.map(({ id }) => id));
+    const fresh = await insertEntries(database, sessionId, entries, transaction);
     if (fresh.size > 0) {
       const { head, makeName, entries: all } = await readSession(database, sessionId, transaction);
       if (entries.some((entry) => fresh.has(entry.id) && tellsOfRack(entry)))
@@ -81,6 +79,51 @@ async function keepEntries(database: Database, sessionId: string, entries: reado
       remedy: 'What was told before is kept. End this session and begin another.',
     });
   });
+}
+
+/** Adds the entries to the table, in their order; one that is there stays as it is. @returns ids of those that were not there. */
+async function insertEntries(
+  database: Database,
+  sessionId: string,
+  entries: readonly SessionEntry[],
+  transaction: Transaction,
+): Promise<Set<string>> {
+  const added = await database.sequelize.query<{ id: string }>(
+    `INSERT INTO session_entries (session_id, entry_id, document)
+     SELECT $1, entry->>'id', entry FROM jsonb_array_elements($2::jsonb) WITH ORDINALITY AS e (entry, place) ORDER BY place
+     ON CONFLICT (session_id, entry_id) DO NOTHING RETURNING entry_id AS id`,
+    { bind: [sessionId, JSON.stringify(entries)], type: QueryTypes.SELECT, transaction },
+  );
+  return new Set(added.map(({ id }) => id));
+}
+
+/** A session that comes with its make from elsewhere. */
+export type BroughtSession = { id: string; make: { id: string; name: string }; head: SessionHead; entries: readonly SessionEntry[] };
+
+/**
+ * Takes a session in: what it told the rack and the make was told there, and is not told here again. One that is here already gets the entries that it has not; another one
+ * under its name stays as it is. @returns whether anything came.
+ */
+export async function bringSession(database: Database, brought: BroughtSession, transaction: Transaction): Promise<boolean> {
+  const { id, make, head, entries } = brought;
+  const [same] = await database.sequelize.query<{ document: unknown }>('SELECT document FROM sessions WHERE id = :id FOR UPDATE', {
+    replacements: { id },
+    type: QueryTypes.SELECT,
+    transaction,
+  });
+  if (same && !dequal(same.document, JSON.parse(JSON.stringify(head)))) return false;
+  if (!same) {
+    await addKept(database, sessionKind, { id, makeId: make.id, makeName: make.name, document: head }, transaction);
+    await database.sequelize.query('UPDATE sessions SET created_at = to_timestamp($2::float8 / 1000) WHERE id = $1', {
+      bind: [id, head.startedAtMs],
+      transaction,
+    });
+  }
+  const fresh = entries.length > 0 ? await insertEntries(database, id, entries, transaction) : new Set();
+  if (same && fresh.size === 0) return false;
+  const all = await readSession(database, id, transaction);
+  await writeShort(database, { id, makeName: make.name, head, entries: all.entries }, transaction);
+  return true;
 }
 
 /** A session as it was planned and as it went. @throws ProblemError 404, 422 */

@@ -11,6 +11,7 @@ import { problemToShow } from '#islands/shared/server-calls.ts';
 import { useFetched } from '#islands/shared/use-fetched.ts';
 import { useSupplies } from '#islands/shared/supplies-store.ts';
 import { Button, buttonLook } from '#ui/controls/button.tsx';
+import { ToggleChip } from '#ui/controls/toggle-chip.tsx';
 import { ProblemNotice } from '#ui/words/notice.tsx';
 import type { MakeStore } from '../../document/make-store';
 import { StationHeading } from '../station-heading';
@@ -26,12 +27,16 @@ type Props = { useMake: MakeStore; make: Make; picture: ColouredPicture; useDesk
 /** Equal images that may be coloured side by side. */
 const mostRepeats = 40;
 
+/** What loose pieces of the make are chosen by. */
+const loosePieces = 'loose pieces';
+
 const keyOf = (pictureId: string, colouringId: string): string => `${pictureId}/${colouringId}`;
 
 /** The Colour station: what is coloured in this sitting, what is under way, and what the markers still hold. */
 export function ColourStation({ useMake, make, picture, useDesk }: Props) {
   const rack = useMake((state) => state.rack);
   const keep = useMake((state) => state.keep);
+  const tables = useMake((state) => state.tables);
   const { loadTables } = useMake.getState();
   const { supplies, load } = useSupplies();
   const { repeats, busy, set } = useDesk();
@@ -53,6 +58,8 @@ export function ColourStation({ useMake, make, picture, useDesk }: Props) {
     const count = chosen.get(key) ?? 0;
     return count > 0 ? [{ ...of, repeats: count }] : [];
   });
+  const pieces = (make.pieceRows ?? []).reduce((sum, { count }) => sum + count, 0);
+  const withPieces = (chosen.get(loosePieces) ?? 0) > 0;
   const setCount = (key: string, count: number) => set({ repeats: new Map(chosen).set(key, Math.min(mostRepeats, Math.max(0, count))) });
   const begin = async () => {
     setProblem(null);
@@ -61,7 +68,7 @@ export function ColourStation({ useMake, make, picture, useDesk }: Props) {
       await loadTables();
       const { tables, blobOf, make: newest } = useMake.getState();
       const head = await planAlong(wish, {
-        ...{ make: newest ?? make, rack, supplies: supplies ?? noSupplies, tables, blobOf },
+        ...{ make: newest ?? make, rack, supplies: supplies ?? noSupplies, tables, blobOf, withPieces },
         onStep: (words) => set({ busy: words }),
       });
       const id = crypto.randomUUID();
@@ -116,6 +123,11 @@ export function ColourStation({ useMake, make, picture, useDesk }: Props) {
             );
           })}
         </ul>
+        {pieces > 0 && (
+          <ToggleChip isOn={withPieces} onTurn={() => setCount(loosePieces, withPieces ? 0 : 1)}>
+            {counted(pieces, 'loose piece')} too, in batches by colour
+          </ToggleChip>
+        )}
         <p className="text-sm text-soft">Equal images are coloured side by side, marker by marker across them.</p>
         {problem && <ProblemNotice problem={problem} />}
         <Button
@@ -129,7 +141,7 @@ export function ColourStation({ useMake, make, picture, useDesk }: Props) {
         {isWaiting && <p className="text-sm">What you changed last is still on its way to the server; then it can begin.</p>}
       </section>
       <p className="border-l-8 border-ink bg-paper px-4 py-2 text-sm">{cautions.alcohol}</p>
-      <InkPanel rack={rack} picture={picture} />
+      <InkPanel {...{ rack, make, picture, tables }} supplies={supplies ?? noSupplies} />
       <RecordBack onBrought={listed.again} />
       <p>
         <a href={`/logbook?make=${make.id}`} className={buttonLook('plain')}>

@@ -31,6 +31,8 @@ export type AlongGiven = {
   supplies: Supplies & Pick<SuppliesAnswer, 'learnt'>;
   tables: MakeState['tables'];
   blobOf: MakeState['blobOf'];
+  /** Whether the loose pieces of the make are coloured in it too. */
+  withPieces: boolean;
   /** Told what is being done, in words. */
   onStep: (words: string) => void;
 };
@@ -94,7 +96,9 @@ async function keptPicture(
  * @throws CallProblem, WorkerGoneError, RangeError in words where there is nothing to colour.
  */
 export async function planAlong(wish: AlongWish, given: AlongGiven): Promise<SessionHead> {
-  const { make, rack, supplies, tables, blobOf, onStep } = given;
+  const { rack, supplies, tables, blobOf, withPieces, onStep } = given;
+  const { pieceRows = [], ...pictured } = given.make;
+  const make: Make = withPieces && pieceRows.length > 0 ? given.make : pictured;
   const seenIds = new Set<string>();
   // One picture in two colourings is two pictures here: the second has a name of its own.
   const chosen = wish.flatMap(({ pictureId, colouringId, repeats }, index) => {

@@ -266,3 +266,58 @@ test('what dries counts on through a closed page, right to a second; what is tol
   const { entries } = await sessionOf(address, 'dries');
   expect(entries.flatMap((entry) => (entry.kind === 'done' ? [entry.mark] : []))).toEqual(['m1', 'm2', 'm3', 'm4', 'm5']);
 });
+
+test('darker, a leak, a pair that does not blend, a mark left out: one act each, taken back by one', async ({ page, piloting }) => {
+  const { address } = piloting;
+  const rackNow = async () =>
+    (await (await fetch(`${address}/api/rack`)).json()) as {
+      markers: { id: string; code: string; owned: boolean; state?: string }[];
+      pairNotes: object[];
+    };
+  const { document } = await (await fetch(`${address}/api/makes/make-balloon-post-pilot`)).json();
+  const rungs = document.pictures[0].colourings[0].treatments.flatMap(
+    ({ ladder }: { ladder?: { rungs: { markerId: string; code: string }[] } }) => ladder?.rungs ?? [],
+  ) as { markerId: string; code: string }[];
+  const [first, second] = rungs as [(typeof rungs)[number], (typeof rungs)[number]];
+  const lab = { L: 80, a: 10, b: 10 };
+  await beginMadeUp(address, 'acts', [
+    madeUpMark(1, { ...first, lab, blend: 'one' }),
+    madeUpMark(2, { ...second, lab, blend: 'one' }),
+    madeUpMark(3, { ...first, lab }),
+    madeUpMark(4, { ...first, lab }),
+  ]);
+  const last = async () => (await sessionOf(address, 'acts')).entries.at(-1)?.kind;
+  const otherwise = async (name: string) => {
+    await page.getByRole('button', { name: 'It goes otherwise' }).click();
+    await page.getByRole('button', { name }).click();
+  };
+  await page.goto(`${address}/sessions/acts`);
+  await layMarks(page, () => page.keyboard.press(' '), 1);
+  await otherwise('Darker');
+  await expectNoAxeFindings(page);
+  await page.locator('[data-stand-in]').first().click();
+  await expect.poll(last).toBe('darker');
+  const { pairNotes } = await rackNow();
+  await otherwise('The pair does not blend');
+  await expectNoAxeFindings(page);
+  await page.locator(`[data-pair="${first.code}"]`).click();
+  await expect
+    .poll(
+      async () =>
+        (await rackNow()).pairNotes.length +
+        Number((await rackNow()).pairNotes.some((note) => 'verdict' in note && note.verdict === 'refuses')),
+    )
+    .toBeGreaterThan(pairNotes.length);
+  await otherwise('It leaks');
+  await expectNoAxeFindings(page);
+  await page.getByRole('button', { name: 'Note it in the rack' }).click();
+  const state = async () => (await rackNow()).markers.find(({ id }) => id === second.markerId)?.state ?? 'good';
+  await expect.poll(state).toBe('leaking');
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await expect.poll(state, { message: 'one act takes it back' }).toBe('good');
+  await page.waitForTimeout(300);
+  await otherwise('Leave this mark out');
+  await expect.poll(() => markNow(page)).toBe('m3');
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await expect.poll(() => markNow(page), { message: 'and one the other' }).toBe('m2');
+});

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import type { SessionEntry } from '#model/session';
 import { type Database, openDatabase } from '#server/db/database';
+import { shownMarkers } from '#core/markers/assumed-colour';
 import { findSessions, logbookFigures } from '#server/store/logbook';
 import { readMake } from '#server/store/makes';
 import { readRack } from '#server/store/rack';
@@ -116,6 +117,10 @@ it('the logbook finds sessions by code, element, word, family, colour and time, 
   const marker = await stateOf(from.markerId);
   expect(await ids({ family: marker?.family ?? '' })).toEqual(['s4']);
   expect(await ids({ family: 'none such' })).toEqual([]);
+  const lab = shownMarkers(await readRack(database)).find(({ id }) => id === from.markerId)?.lab;
+  if (!lab) throw new Error('The demo gives no colour to its marker.');
+  expect(await ids({ near: lab }), 'as its colour is known').toContain('s4');
+  expect(await ids({ near: { L: 100 - lab.L, a: -lab.a - 60, b: 90 } })).toEqual([]);
   expect(await ids({ fromDay: '1970-01-02' })).toEqual([]);
   expect((await ids({ toDay: '1970-01-02' })).length).toBe(4);
   expect(await findSessions(database, { most: 1, from: 3 })).toMatchObject({ total: 4, sessions: [expect.anything()] });

@@ -4,17 +4,27 @@ import { mostSessionsAtOnce } from '#model/api/logbook';
 import { sessionShortSchema } from '#model/session-short';
 import { deltaE00 } from '#core/colour/difference';
 import { closeE00 } from '#core/groups/instead';
-import { shownMarkers } from '#core/markers/assumed-colour';
+import { type ShownMarker, shownMarkers } from '#core/markers/assumed-colour';
 import { figuresOf } from '#core/session/figures';
 import type { Database } from '#server/db/database';
-import { readRack } from './rack';
+import { readInstallation } from './installation';
+import { belongingsRevision, readRack } from './rack';
 import { queryOfWords } from './recipe-finds';
+
+type Coloured = Pick<ShownMarker, 'id' | 'family' | 'lab'>;
+/** The markers with their colours as they were told last, by the history and revision of the rack: a search reads none of them again. */
+const told: { of: string; markers: readonly Coloured[] } = { of: '', markers: [] };
+
+async function markersNow(database: Database): Promise<readonly Coloured[]> {
+  const of = `${(await readInstallation(database)).epoch} ${await belongingsRevision(database)}`;
+  if (told.of !== of) Object.assign(told, { of, markers: shownMarkers(await readRack(database)) });
+  return told.markers;
+}
 
 /** Ids of the markers of a family, or near a colour as it is known today; null: all. */
 async function markersMeant(database: Database, { family, near }: AskLogbook): Promise<string[] | null> {
   if (family === undefined && near === undefined) return null;
-  const rack = await readRack(database);
-  const markers = shownMarkers(rack);
+  const markers = await markersNow(database);
   return markers
     .filter((marker) => family === undefined || marker.family?.toLowerCase() === family.toLowerCase())
     .filter(({ lab }) => near === undefined || (lab !== undefined && deltaE00(near, lab) <= closeE00))

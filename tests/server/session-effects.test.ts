@@ -2,13 +2,16 @@ import { afterAll, beforeAll, expect, it } from 'vitest';
 import type { SessionEntry } from '#model/session';
 import { type Database, openDatabase } from '#server/db/database';
 import { shownMarkers } from '#core/markers/assumed-colour';
-import { findSessions, logbookFigures } from '#server/store/logbook';
+import { figuresOf } from '#core/session/figures';
+import { inkUsed, learnFill } from '#core/session/ink';
+import { allFound, findSessions, logbookFigures } from '#server/store/logbook';
 import { readMake } from '#server/store/makes';
 import { readRack } from '#server/store/rack';
 import { readInk } from '#server/store/session-ink';
 import { readLearnt } from '#server/store/session-pace';
 import { renewShorts } from '#server/store/session-shorts';
 import { addEntries, beginSession, readSession } from '#server/store/sessions';
+import { seeded } from '../seeded';
 import { madeUpEntry, madeUpMark, madeUpSession } from '../made-up-session';
 import { databaseWithDemo } from './prepared';
 
@@ -133,6 +136,54 @@ it('the logbook finds sessions by code, element, word, family, colour and time, 
   const kept = await findSessions(database, {});
   await renewShorts(database);
   expect(await findSessions(database, {}), 'it follows from the sessions').toEqual(kept);
+});
+
+it('what is summed where the rows lie is what is counted session by session', async () => {
+  const random = seeded(14);
+  const owned = shownMarkers(await readRack(database)).filter((marker) => marker.owned);
+  for (let session = 0; session < 12; session++) {
+    const marks = Array.from({ length: 9 }, (_, index) => {
+      const { id, code, lab } = owned[Math.floor(random() * 30)] as (typeof owned)[number];
+      return madeUpMark(index + 1, {
+        markerId: id,
+        code,
+        ...(lab ? { lab } : {}),
+        blend: `b${index >> 1}`,
+        areaMm2: 1 + Math.floor(900 * random()),
+      });
+    });
+    const id = `sum-${session}`;
+    await beginSession(database, { id, make, head: { ...madeUpSession(marks), startedAtMs: 1_700_000_000_000 + 86_400_000 * session } });
+    const at = (index: number) => 1_700_000_000_000 + 86_400_000 * session + 1000 * (index + 1) * (8 + Math.floor(9 * random()));
+    await addEntries(
+      database,
+      id,
+      marks.map((mark, index) => ({ ...madeUpEntry('done', 0, { mark: mark.id }), atMs: at(index) })),
+    );
+  }
+  const [one, two] = owned as [(typeof owned)[number], (typeof owned)[number]];
+  await database.markers.update({ events: [{ kind: 'refilled', on: '2023-11-19' }] }, { where: { id: one.id } });
+  await database.markers.update(
+    {
+      events: [
+        { kind: 'bought', on: '2023-11-15' },
+        { kind: 'ran dry', on: '2023-11-22' },
+      ],
+    },
+    { where: { id: two.id } },
+  );
+  const found = await allFound(database, {});
+  const near = <T>(value: T): T => JSON.parse(JSON.stringify(value, (_, own) => (typeof own === 'number' ? Number(own.toFixed(6)) : own)));
+  const sorted = <T extends { codes: string[] }>(rows: T[]) => rows.map((row) => JSON.stringify(row)).sort();
+  const [figures, plain] = [near(await logbookFigures(database, {})), near(figuresOf(found, owned))];
+  expect({ ...figures, ladders: sorted(figures.ladders) }).toEqual({ ...plain, ladders: sorted(plain.ladders) });
+  const ink = await readInk(database);
+  const { markers } = await readRack(database);
+  const laid = found.flatMap(({ short }) => short.markers);
+  expect(near(ink.fill)).toEqual(near(learnFill(laid, markers)));
+  expect(near(Object.fromEntries(ink.markers.map(({ markerId, ...own }) => [markerId, own])))).toEqual(
+    near(Object.fromEntries(inkUsed(laid, markers))),
+  );
 });
 
 it('a clock that jumps back loses nothing: what was told later stays later', async () => {

@@ -18,16 +18,30 @@ export type Figures = {
 };
 
 /** So many of each are told: the rest is found by searching. */
-const most = { used: 60, idle: 400, ladders: 20, pairs: 20, pace: 2000 } as const;
+export const mostFigures = { used: 60, idle: 400, ladders: 20, pairs: 20, pace: 2000 } as const;
 
-/** @param owned markers that could have been used. */
+const byCount = ([one, count]: [string, number], [other, than]: [string, number]) => than - count || (one < other ? -1 : 1);
+
+/** Pairs that failed, in either order one, the most frequent first. */
+export function failedPairsOf(pairs: readonly (readonly [string, string])[]): Figures['failedPairs'] {
+  const counts = new Map<string, number>();
+  for (const pair of pairs) {
+    const key = [...pair].sort().join('\n');
+    counts.set(key, (counts.get(key) ?? 0) + 1);
+  }
+  return [...counts]
+    .sort(byCount)
+    .slice(0, mostFigures.pairs)
+    .map(([codes, times]) => ({ codes: codes.split('\n') as [string, string], times }));
+}
+
+/** The plain way, session by session; the server sums where the rows lie (server/store/logbook.ts). @param owned markers that could have been used. */
 export function figuresOf(
   logged: readonly { id: string; short: SessionShort }[],
   owned: readonly { id: string; code: string; lab?: Lab | undefined }[],
 ): Figures {
   const used = new Map<string, Figures['used'][number]>();
   const ladders = new Map<string, number>();
-  const pairs = new Map<string, number>();
   const sums = { marks: 0, areaCm2: 0, workedS: 0 };
   for (const { short } of logged) {
     sums.marks += short.laid;
@@ -46,33 +60,27 @@ export function figuresOf(
       });
     }
     for (const codes of short.ladders) ladders.set(codes.join('\n'), (ladders.get(codes.join('\n')) ?? 0) + 1);
-    for (const pair of short.failedPairs) {
-      const key = [...pair].sort().join('\n');
-      pairs.set(key, (pairs.get(key) ?? 0) + 1);
-    }
   }
-  const byCount = ([one, count]: [string, number], [other, than]: [string, number]) => than - count || (one < other ? -1 : 1);
   return {
     ...{ sessions: logged.length, ...sums },
-    used: [...used.values()].sort((one, other) => other.areaCm2 - one.areaCm2 || (one.code < other.code ? -1 : 1)).slice(0, most.used),
+    used: [...used.values()]
+      .sort((one, other) => other.areaCm2 - one.areaCm2 || (one.code < other.code ? -1 : 1))
+      .slice(0, mostFigures.used),
     idle: owned
       .filter(({ id }) => !used.has(id))
       .map(({ id, code, lab }) => ({ markerId: id, code, ...(lab ? { lab } : {}) }))
-      .slice(0, most.idle),
+      .slice(0, mostFigures.idle),
     ladders: [...ladders]
       .filter(([, count]) => count > 1)
       .sort(byCount)
-      .slice(0, most.ladders)
+      .slice(0, mostFigures.ladders)
       .map(([codes, sessions]) => ({ codes: codes.split('\n'), sessions })),
-    failedPairs: [...pairs]
-      .sort(byCount)
-      .slice(0, most.pairs)
-      .map(([codes, times]) => ({ codes: codes.split('\n') as [string, string], times })),
+    failedPairs: failedPairsOf(logged.flatMap(({ short }) => short.failedPairs)),
     pace: logged
       .flatMap(({ id, short: { startedAtMs, paceCm2 } }) =>
         paceCm2 === null ? [] : [{ atMs: startedAtMs, cm2PerMinute: paceCm2, sessionId: id }],
       )
       .sort((one, other) => one.atMs - other.atMs)
-      .slice(-most.pace),
+      .slice(-mostFigures.pace),
   };
 }

@@ -13,8 +13,8 @@ export type InkUsed = { areaCm2: number; coats: number; since: string | null };
 
 const fills = new Set(['bought', 'refilled']);
 
-/** The last day on which a marker was filled. */
-function filledOn({ events = [] }: Pick<RackMarker, 'events'>): string | null {
+/** The last day on which a marker was filled; null: nobody said. */
+export function filledOn({ events = [] }: Pick<RackMarker, 'events'>): string | null {
   return events.reduce<string | null>((last, { kind, on }) => (fills.has(kind) && (last === null || on > last) ? on : last), null);
 }
 

@@ -1,17 +1,18 @@
 import { QueryTypes } from 'sequelize';
 import type { AskLogbook, FoundSessions, LogbookFigures, LoggedSession } from '#model/api/logbook';
 import { mostSessionsAtOnce } from '#model/api/logbook';
+import type { Lab } from '#model/marker';
 import { sessionShortSchema } from '#model/session-short';
 import { deltaE00 } from '#core/colour/difference';
 import { closeE00 } from '#core/groups/instead';
 import { type ShownMarker, shownMarkers } from '#core/markers/assumed-colour';
-import { figuresOf } from '#core/session/figures';
+import { failedPairsOf, mostFigures } from '#core/session/figures';
 import type { Database } from '#server/db/database';
 import { readInstallation } from './installation';
 import { belongingsRevision, readRack } from './rack';
 import { queryOfWords } from './recipe-finds';
 
-type Coloured = Pick<ShownMarker, 'id' | 'family' | 'lab'>;
+type Coloured = Pick<ShownMarker, 'id' | 'code' | 'owned' | 'family' | 'lab'>;
 /** The markers with their colours as they were told last, by the history and revision of the rack: a search reads none of them again. */
 const told: { of: string; markers: readonly Coloured[] } = { of: '', markers: [] };
 
@@ -78,11 +79,50 @@ export async function allFound(database: Database, asked: AskLogbook): Promise<L
   return rows.map(({ short, ...row }) => ({ ...row, short: sessionShortSchema.parse(short) }));
 }
 
-/** What the sessions that are found come to. */
+/**
+ * What the sessions that are found come to: as `figuresOf` tells (core/session/figures.ts), summed where the rows lie, so that thousands of them take no longer than a
+ * page.
+ */
 export async function logbookFigures(database: Database, asked: AskLogbook): Promise<LogbookFigures> {
-  const [found, rack] = await Promise.all([allFound(database, asked), readRack(database)]);
-  return figuresOf(
-    found,
-    shownMarkers(rack).filter(({ owned }) => owned),
-  );
+  const { where, bind } = await condition(database, asked);
+  const found = `WITH found AS MATERIALIZED (
+    SELECT f.session_id, f.started_at, f.short FROM session_shorts f JOIN sessions s ON s.id = f.session_id WHERE ${where}
+  )`;
+  const rows = <T extends object>(sql: string): Promise<T[]> =>
+    database.sequelize.query<T>(`${found} ${sql}`, { bind, type: QueryTypes.SELECT });
+  const [sums, used, ladders, pairs, pace, markers] = await Promise.all([
+    rows<{ sessions: number; marks: number; workedS: number }>(
+      `SELECT count(*)::integer AS sessions, coalesce(sum((short->>'laid')::integer), 0)::integer AS marks,
+         coalesce(sum((short->>'workedS')::float8), 0) AS "workedS" FROM found`,
+    ),
+    rows<Omit<LogbookFigures['used'][number], 'lab'> & { lab: Lab | null }>(
+      `SELECT i.marker_id AS "markerId", min(i.code) AS code, (array_agg(i.lab))[1] AS lab, sum(i.area_mm2) / 100 AS "areaCm2",
+         sum(i.coats)::integer AS coats, count(DISTINCT i.session_id)::integer AS sessions
+       FROM found JOIN session_inks i USING (session_id) GROUP BY i.marker_id ORDER BY 4 DESC, 2`,
+    ),
+    rows<LogbookFigures['ladders'][number]>(
+      `SELECT l.codes, count(*)::integer AS sessions FROM found, jsonb_array_elements(short->'ladders') AS l (codes)
+       GROUP BY l.codes HAVING count(*) > 1 ORDER BY 2 DESC, l.codes::text LIMIT ${mostFigures.ladders}`,
+    ),
+    rows<{ codes: [string, string] }>(`SELECT p.codes FROM found, jsonb_array_elements(short->'failedPairs') AS p (codes)`),
+    rows<LogbookFigures['pace'][number]>(
+      `SELECT (short->>'startedAtMs')::float8 AS "atMs", (short->>'paceCm2')::float8 AS "cm2PerMinute", session_id AS "sessionId"
+       FROM found WHERE short->>'paceCm2' IS NOT NULL ORDER BY started_at DESC LIMIT ${mostFigures.pace}`,
+    ),
+    markersNow(database),
+  ]);
+  const isUsed = new Set(used.map(({ markerId }) => markerId));
+  const withLab = <T extends { lab?: Lab | null | undefined }>({ lab, ...row }: T) => ({ ...row, ...(lab ? { lab } : {}) });
+  return {
+    ...(sums[0] ?? { sessions: 0, marks: 0, workedS: 0 }),
+    areaCm2: used.reduce((sum, { areaCm2 }) => sum + areaCm2, 0),
+    used: used.slice(0, mostFigures.used).map(withLab),
+    idle: markers
+      .filter(({ id, owned }) => owned && !isUsed.has(id))
+      .slice(0, mostFigures.idle)
+      .map(({ id, code, lab }) => withLab({ markerId: id, code, lab })),
+    ladders,
+    failedPairs: failedPairsOf(pairs.map(({ codes }) => codes)),
+    pace: pace.reverse(),
+  };
 }

@@ -25,6 +25,12 @@ export async function writeShort(
       transaction,
     },
   );
+  await database.sequelize.query('DELETE FROM session_inks WHERE session_id = $1', { bind: [id], transaction });
+  await database.sequelize.query(
+    `INSERT INTO session_inks (session_id, marker_id, code, lab, day, area_mm2, coats)
+     SELECT $1, m->>'markerId', m->>'code', m->'lab', m->>'day', (m->>'areaMm2')::float8, (m->>'coats')::integer FROM jsonb_array_elements($2::jsonb) AS m`,
+    { bind: [id, JSON.stringify(short.markers)], transaction },
+  );
 }
 
 /** Writes all of them anew: after a restore. A session that cannot be read is left out, and told of where it is looked for. */

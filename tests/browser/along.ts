@@ -81,3 +81,27 @@ export const smallTargets = (page: Page) =>
       .filter(({ box }) => box.width > 1 && (box.width < 96 || box.height < 95.5))
       .map(({ name, box }) => `${name} ${box.width} x ${box.height}`),
   );
+
+/** The words of the screen with their contrast to what lies behind them, by WCAG 2.2 (W3C, 2023: relative luminance, contrast ratio). */
+export const contrasts = (page: Page) =>
+  page.evaluate(() => {
+    const channels = (colour: string) => (colour.match(/[\d.]+/g) ?? []).map(Number);
+    const luminance = (colour: string) => {
+      const [red = 0, green = 0, blue = 0] = channels(colour)
+        .slice(0, 3)
+        .map((value) => (value <= 10.314_75 ? value / 255 / 12.92 : ((value / 255 + 0.055) / 1.055) ** 2.4));
+      return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
+    };
+    const behind = (one: Element | null): string => {
+      if (!one) return 'rgb(255, 255, 255)';
+      const { backgroundColor } = getComputedStyle(one);
+      return channels(backgroundColor)[3] === 0 ? behind(one.parentElement) : backgroundColor;
+    };
+    return [...document.querySelectorAll('main *:not(svg *)')]
+      .filter((one) => [...one.childNodes].some((node) => node.nodeType === Node.TEXT_NODE && node.textContent?.trim()))
+      .filter((one) => one.closest('.sr-only, :disabled') === null)
+      .map((one) => {
+        const [word, ground] = [luminance(getComputedStyle(one).color), luminance(behind(one))];
+        return { words: one.textContent, contrast: (Math.max(word, ground) + 0.05) / (Math.min(word, ground) + 0.05) };
+      });
+  });

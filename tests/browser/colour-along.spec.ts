@@ -1,6 +1,6 @@
 import { writeFile } from 'node:fs/promises';
 import { madeUpMark } from '../made-up-session';
-import { beginMadeUp, beginSitting, capHeightPx, layMarks, markNow, sessionOf, smallTargets, startColouring } from './along';
+import { beginMadeUp, beginSitting, capHeightPx, contrasts, layMarks, markNow, sessionOf, smallTargets, startColouring } from './along';
 import { expect, expectNoAxeFindings, test } from './application';
 
 /** A browser voice that is heard: what it is given to say is kept in `spoken`. */
@@ -39,6 +39,9 @@ test('two repeats coloured by space alone: a slip, another marker that the rest 
   await expect(page.locator('[data-copy]')).toHaveText('1 of 2');
   expect(await capHeightPx(page), 'read from two metres').toBeGreaterThanOrEqual(90);
   expect(await smallTargets(page)).toEqual([]);
+  const contrast = await contrasts(page);
+  expect(contrast.length, 'code, place, stroke, next, what is left, four buttons').toBeGreaterThan(8);
+  expect(contrast.filter((one) => one.contrast < 7)).toEqual([]);
   await expectNoAxeFindings(page);
   const space = () => page.keyboard.press(' ');
   const first = await layMarks(page, space, 8);

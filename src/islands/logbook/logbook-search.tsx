@@ -1,7 +1,7 @@
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense } from 'react';
 import type { LogbookKind } from '#model/api/logbook';
-import { Button } from '#ui/controls/button.tsx';
 import { Field } from '#ui/controls/field.tsx';
+import { NearColour } from '#ui/controls/near-colour.tsx';
 import { ToggleChip } from '#ui/controls/toggle-chip.tsx';
 import { type LogbookWish, withTerm } from './logbook-wish';
 
@@ -17,7 +17,6 @@ const went: readonly { kind: LogbookKind; term: string; name: string }[] = [
 
 /** What sessions are looked for by: words, time, family, a colour, and how they went. */
 export function LogbookSearch({ wish, onWish }: { wish: LogbookWish; onWish: (wish: LogbookWish) => void }) {
-  const [hex, setHex] = useState('#c87850');
   const has = (kind: LogbookKind, term: string) => wish.terms.some((one) => one.kind === kind && one.term === term);
   const without = (kind: LogbookKind, term: string) => ({
     ...wish,
@@ -41,11 +40,7 @@ export function LogbookSearch({ wish, onWish }: { wish: LogbookWish; onWish: (wi
         <Suspense fallback={<span className="min-h-11 w-32" />}>
           <FamilyChoice family={wish.family} onFamily={(family) => set({ family })} />
         </Suspense>
-        <label className="flex min-h-11 items-center gap-2">
-          <span className="font-semibold">Near this colour</span>
-          <input type="color" value={hex} className="h-11 w-14 bg-paper" onChange={({ target: { value } }) => setHex(value)} />
-        </label>
-        <Button onClick={() => set({ hex })}>Find the colour</Button>
+        <NearColour onColour={(hex) => set({ hex })} />
         {went.map(({ kind, term, name }) => (
           <ToggleChip
             key={term}

@@ -1,9 +1,8 @@
-import { useState } from 'react';
 import type { FindKind, FindRecipes } from '#model/api/recipes';
 import type { Lab } from '#model/marker';
 import { labOfHex } from '#core/colour/lab';
-import { Button } from '#ui/controls/button.tsx';
 import { Field } from '#ui/controls/field.tsx';
+import { NearColour } from '#ui/controls/near-colour.tsx';
 import { ToggleChip } from '#ui/controls/toggle-chip.tsx';
 import { fetchTerms } from './recipe-calls';
 import { useFetched } from './use-fetched';
@@ -36,7 +35,6 @@ const kindWords: Record<FindKind, string> = {
 
 /** One line to type on: what is typed finds words, and what begins so is offered by what it is: a marker, an element, a paper. A colour stands beside it. */
 export function RecipeSearch({ wish, onWish }: { wish: RecipeWish; onWish: (wish: RecipeWish) => void }) {
-  const [hex, setHex] = useState('#c87850');
   const begin = wish.words.trim();
   const offered = useFetched(begin.length > 1 ? `terms ${begin}` : null, () => fetchTerms(begin));
   const taken = new Set(wish.terms.map(({ kind, term }) => `${kind} ${term}`));
@@ -51,11 +49,7 @@ export function RecipeSearch({ wish, onWish }: { wish: RecipeWish; onWish: (wish
           value={wish.words}
           onChange={(event) => onWish({ ...wish, words: event.target.value })}
         />
-        <label className="flex min-h-11 items-center gap-2">
-          <span className="font-semibold">Near this colour</span>
-          <input type="color" value={hex} className="h-11 w-14 bg-paper" onChange={(event) => setHex(event.target.value)} />
-        </label>
-        <Button onClick={() => onWish({ ...wish, near: { lab: labOfHex(hex), shown: hex } })}>Find the colour</Button>
+        <NearColour onColour={(hex) => onWish({ ...wish, near: { lab: labOfHex(hex), shown: hex } })} />
         <ToggleChip isOn={wish.onlyFavourites} onTurn={() => onWish({ ...wish, onlyFavourites: !wish.onlyFavourites })}>
           ★ Favourites
         </ToggleChip>

@@ -7,7 +7,7 @@ const rooms = [
     may: [
       '^src/core',
       '^src/model',
-      '^node_modules/(culori|dequal|fflate|@noble|fastest-levenshtein|simplify-js|concaveman|@types/concaveman|date-fns|d3|uqr|crc-32)/',
+      '^node_modules/(culori|dequal|fflate|@noble|fastest-levenshtein|simplify-js|clipper2-ts|concaveman|@types/concaveman|date-fns|d3|uqr|crc-32)/',
     ],
   },
   {
@@ -44,7 +44,9 @@ const coreRooms = {
   bytes: [],
   colour: [],
   raster: [],
-  card: ['raster'],
+  outline: [],
+  passes: ['outline', 'sharing'],
+  card: ['make', 'outline', 'raster'],
   sharing: ['colour'],
   make: ['bytes'],
   markers: ['colour', 'make', 'sharing'],

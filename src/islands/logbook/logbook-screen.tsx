@@ -25,7 +25,8 @@ function LogbookScreenWhole() {
   const asked = useDeferredValue(wish);
   const ask = askedOf(asked);
   const found = useFetched(logbookAddress({ ...ask, from, most: sessionsAtOnce }), fetchLogged);
-  const figures = useFetched(figuresAddress(ask), fetchFigures);
+  // What they come to is counted when they are there: the first of them is not waited for longer.
+  const figures = useFetched(found.data || found.problem ? figuresAddress(ask) : null, fetchFigures);
   const change = (next: LogbookWish) => {
     setFrom(0);
     setWish(next);

@@ -42,7 +42,7 @@ async function condition(database: Database, asked: AskLogbook): Promise<{ where
   const query = queryOfWords(asked.words ?? '');
   if (query !== null) where.push(`f.words @@ to_tsquery('simple', ${given(query)})`);
   const markers = await markersMeant(database, asked);
-  if (markers) where.push(`f.marker_ids && ${given(markers)}::text[]`);
+  if (markers) where.push(`f.session_id IN (SELECT session_id FROM session_inks WHERE marker_id = ANY(${given(markers)}::text[]))`);
   if (asked.makeId !== undefined) where.push(`s.make_id = ${given(asked.makeId)}`);
   if (asked.fromDay !== undefined) where.push(`f.started_at >= ${given(asked.fromDay)}::date`);
   if (asked.toDay !== undefined) where.push(`f.started_at < ${given(asked.toDay)}::date + 1`);

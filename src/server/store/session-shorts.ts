@@ -13,15 +13,11 @@ export async function writeShort(
 ): Promise<void> {
   const short = sessionInShort(head, entries);
   await database.sequelize.query(
-    `INSERT INTO session_shorts (session_id, started_at, short, terms, marker_ids, words)
-     VALUES ($1, to_timestamp($2::float8 / 1000), $3, $4, $5, to_tsvector('simple', $6))
-     ON CONFLICT (session_id) DO UPDATE SET short = EXCLUDED.short, terms = EXCLUDED.terms, marker_ids = EXCLUDED.marker_ids, words = EXCLUDED.words`,
+    `INSERT INTO session_shorts (session_id, started_at, short, terms, words)
+     VALUES ($1, to_timestamp($2::float8 / 1000), $3, $4, to_tsvector('simple', $5))
+     ON CONFLICT (session_id) DO UPDATE SET short = EXCLUDED.short, terms = EXCLUDED.terms, words = EXCLUDED.words`,
     {
-      bind: [
-        ...[id, head.startedAtMs, JSON.stringify(short), termsOf(short)],
-        [...new Set(short.markers.map(({ markerId }) => markerId))],
-        wordsOf(short, makeName),
-      ],
+      bind: [id, head.startedAtMs, JSON.stringify(short), termsOf(short), wordsOf(short, makeName)],
       transaction,
     },
   );

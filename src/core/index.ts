@@ -29,6 +29,7 @@ export { recipeOfPicture } from './technique/recipe';
 export { orderMarks } from './technique/order-marks';
 export { wetParts } from './technique/wet-parts';
 export { diePasses } from './passes/die-passes';
+export { countPieces } from './card/count-pieces';
 export type { LadderRequest, RankedLadder } from './markers/find-ladders';
 export type { Lab, CodeRule, Marker } from '#model/marker';
 export type { BinaryImage, GreyImage } from './raster/image';

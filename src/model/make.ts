@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { cardPlanSchema, cardsSchema, drawnSchema } from './card';
 import { textSchema } from './text';
 import { idSchema } from './id';
 import { rungSchema } from './ladder';
@@ -29,6 +30,10 @@ export const makeHeadSchema = z.object({
   pieceRows: z.optional(z.array(pieceRowSchema).check(z.minLength(1), z.maxLength(40))),
   /** Where hands put what is coloured at once; the rest is ordered around it. */
   placings: z.optional(z.array(placingSchema).check(z.minLength(1), z.maxLength(mostPlacings))),
+  /** What is made of the pictures. */
+  cards: z.optional(cardsSchema),
+  drawn: z.optional(drawnSchema),
+  cardPlan: z.optional(cardPlanSchema),
 });
 export type MakeHead = z.infer<typeof makeHeadSchema>;
 

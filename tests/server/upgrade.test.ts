@@ -56,6 +56,7 @@ describe('a database of schema 1', () => {
       '012-unknown-fields',
       '013-sessions',
       '014-session-effects',
+      '015-drawer',
     ]);
     const { revision, document, appliedBatchIds, steps } = await readMake(database, makeId);
     expect({ revision, steps, name: document.name, schema: document.schema }).toEqual({
@@ -121,6 +122,7 @@ describe('a database of schema 3', () => {
       '012-unknown-fields',
       '013-sessions',
       '014-session-effects',
+      '015-drawer',
     ]);
   });
   afterAll(async () => {

@@ -46,6 +46,18 @@ const fieldWords: Record<string, { name: string; words: (row: never) => string }
     name: 'Loose pieces',
     words: ({ pieceRows }: Make) => pieceRows?.map(({ name, count }) => `${name} (${count})`).join(', ') ?? 'none',
   },
+  'make.cards': {
+    name: 'Cards',
+    words: ({ cards }: Make) => cards?.map(({ name, copies, pieces }) => `${copies} × ${name} (${pieces.length})`).join(', ') ?? 'none',
+  },
+  'make.drawn': { name: 'From the drawer', words: ({ drawn }: Make) => drawn?.map(({ name }) => name).join(', ') ?? 'nothing' },
+  'make.cardPlan': {
+    name: 'Stamping and cutting',
+    words: ({ cardPlan }: Make) =>
+      cardPlan
+        ? `${counted(cardPlan.spares, 'spare')} of a kind, ${cardPlan.gapMm} mm between, ${counted(cardPlan.done.length, 'kind')} begun`
+        : 'as usual',
+  },
   'make.placings': {
     name: 'Moved in the order',
     words: ({ placings }: Make) => (placings ? `${placings.length} of what is coloured at once` : 'nothing'),

@@ -28,7 +28,8 @@ export async function sweep(database: Database, kinds = keptKinds): Promise<Swep
     for (const { done, inverse } of await database.makeSteps.findAll({ attributes: ['done', 'inverse'], transaction }))
       spare([done, inverse]);
     for (const document of await keptDocuments(database, transaction, kinds)) spare(document);
-    for (const notes of await sequelize.query('SELECT document FROM recipe_notes', { type: QueryTypes.SELECT, transaction })) spare(notes);
+    for (const table of ['recipe_notes', 'drawer'] as const)
+      for (const row of await sequelize.query(`SELECT document FROM ${table}`, { type: QueryTypes.SELECT, transaction })) spare(row);
     for (const { photo } of await entriesWithPhotos(database, transaction)) spare(photo);
     const old = `created_at < now() - interval '${sparedDays} days'`;
     const freed = await sequelize.query<{ bytes: string }>(

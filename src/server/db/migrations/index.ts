@@ -12,6 +12,7 @@ import { keptRecipes } from './011-kept-recipes';
 import { unknownFieldsKept } from './012-unknown-fields';
 import { sessions } from './013-sessions';
 import { sessionEffects } from './014-session-effects';
+import { drawer } from './015-drawer';
 import type { Migration } from './migration';
 
 export const migrations: readonly Migration[] = [
@@ -29,4 +30,5 @@ export const migrations: readonly Migration[] = [
   unknownFieldsKept,
   sessions,
   sessionEffects,
+  drawer,
 ];

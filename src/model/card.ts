@@ -1,0 +1,67 @@
+import * as z from 'zod/mini';
+import { dieSchema, machineSchema, wordsSchema } from './drawer';
+import { idSchema } from './id';
+import { mostSupplyName } from './supplies';
+import { textSchema } from './text';
+
+/** What is seen on a piece: an image of the make in one of its colourings, words, or nothing but its paper. */
+const pieceImageSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('picture'), pictureId: idSchema, colouringId: z.optional(idSchema) }),
+  z.object({ kind: z.literal('words'), drawnId: idSchema }),
+  z.object({ kind: z.literal('plain') }),
+]);
+
+/** What becomes of the white rim when a piece is cut by hand. */
+export const rims = ['white rim', 'tight', 'dark edge'] as const;
+/** How a piece comes out of its paper; `panel`: it stays on the panel it is stamped on. */
+const pieceCutSchema = z.discriminatedUnion('by', [
+  z.object({ by: z.literal('die'), drawnId: idSchema }),
+  z.object({ by: z.literal('hand'), rim: z.enum(rims), rimMm: z.number().check(z.minimum(0), z.maximum(20)) }),
+  z.object({ by: z.literal('panel') }),
+]);
+
+/** Equal pieces of a card. `perImpression`: so many come out of one impression (a pair of leaves: 2). `isOnGround`: the same image is stamped once more on the background's paper. */
+export const cardPieceSchema = z.object({
+  id: idSchema,
+  image: pieceImageSchema,
+  cut: pieceCutSchema,
+  count: z.int().check(z.minimum(1, 'at least one'), z.maximum(200, 'at most 200 on a card')),
+  paper: z.optional(textSchema(mostSupplyName)),
+  perImpression: z.optional(z.int().check(z.minimum(2), z.maximum(20))),
+  isTwoSided: z.optional(z.literal(true)),
+  isMirrored: z.optional(z.literal(true)),
+  isOnGround: z.optional(z.literal(true)),
+});
+export type CardPiece = z.infer<typeof cardPieceSchema>;
+
+export const mostCopies = 1000;
+/** A card of a make. `copies`: made so often. */
+export const cardSchema = z.object({
+  id: idSchema,
+  name: textSchema(60, { least: 1, empty: 'a card needs a name' }),
+  copies: z.int().check(z.minimum(0, 'no less than none'), z.maximum(mostCopies, `at most ${mostCopies}`)),
+  pieces: z.array(cardPieceSchema).check(z.maxLength(100)),
+});
+export type Card = z.infer<typeof cardSchema>;
+
+/** So many cards of their own a make has at the most. */
+export const mostCards = 60;
+const soFar = z.int().check(z.minimum(0), z.maximum(1_000_000));
+
+/** How what the cards need is made. `done`: of each kind of piece (core/card/count-pieces.ts), so far. */
+export const cardPlanSchema = z.object({
+  /** Impressions more of each kind that is coloured. */
+  spares: z.int().check(z.minimum(0), z.maximum(20)),
+  gapMm: z.number().check(z.minimum(0), z.maximum(50)),
+  /** Of the things drawn: what is cut and stamped with. */
+  plateId: z.optional(idSchema),
+  platformId: z.optional(idSchema),
+  done: z.array(z.object({ key: textSchema(300), stamped: soFar, coloured: soFar, cut: soFar })).check(z.maxLength(2000)),
+});
+export type CardPlan = z.infer<typeof cardPlanSchema>;
+
+export const cardsSchema = z.array(cardSchema).check(z.minLength(1), z.maxLength(mostCards));
+/** Copies of what lies in the drawer, as they were when they were taken; a stamp comes as a picture of the make. */
+export const drawnItemSchema = z.discriminatedUnion('kind', [dieSchema, wordsSchema, machineSchema]);
+export type DrawnItem = z.infer<typeof drawnItemSchema>;
+export const drawnSchema = z.array(drawnItemSchema).check(z.minLength(1), z.maxLength(200));

@@ -9,6 +9,8 @@ export type DemoMake = {
   name: string;
   picture: { id: string; name: string; file: string; widthMm: number; unitsPerMm: number; scan?: Omit<ScanFaults, 'widthMm'> };
   elements: readonly DemoElement[];
+  /** Its die cuts it into loose pieces. */
+  isInlay?: boolean;
   /** Where its lamp stands; absent: at the upper left, as in any new make. `pictureId` is that of its picture. */
   lamp?: Omit<NearLamp, 'pictureId'>;
 };
@@ -300,6 +302,7 @@ const parcelMake: DemoMake = {
 const lanternMake: DemoMake = {
   id: 'make-balloon-post-lantern',
   name: 'The Balloon Post: the lantern',
+  isInlay: true,
   picture: { id: 'picture-lantern', name: 'Inlay lantern in its pieces', file: 'inlay-lantern.svg', widthMm: 90, unitsPerMm: 10 },
   elements: [
     {

@@ -3,6 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { QueryTypes } from 'sequelize';
 import sharp from 'sharp';
 import { makeSchemaVersion } from '#model/make';
+import type { DrawerItem } from '#model/drawer';
 import type { Operation } from '#model/operation';
 import type { Picture } from '#model/picture';
 import { encodeLabelMap } from '#core/picture/label-map';
@@ -19,15 +20,17 @@ import { keepBlob } from '#server/store/blobs';
 import { applyBatch } from '#server/store/apply-batch';
 import { createMake } from '#server/store/makes';
 import { addToRack } from '#server/store/rack';
+import { changeDrawer } from '#server/store/drawer';
 import { changeSupplies } from '#server/store/supplies';
 import { inWords } from '../scripts/in-words';
 import { type DemoMake, demoMakes } from './balloon-post';
 import { demoRack } from './marker-lines';
+import { demoDrawer, drawerOfPicture } from './drawer';
 import { demoSupplies } from './supplies';
 import { renderScan, turnedPlace } from './scan';
 
-/** Pictures, regions and elements of a demo make, as the operations a maker would have made. */
-async function operationsOf(database: Database, make: DemoMake): Promise<Operation[]> {
+/** Pictures, regions and elements of a demo make, as the operations a maker would have made; and the stamp and die that it is made with. */
+async function broughtIn(database: Database, make: DemoMake): Promise<{ operations: Operation[]; drawer: DrawerItem[] }> {
   const { id: pictureId, name, file } = make.picture;
   const drawing = await readFile(new URL(`line-images/${file}`, import.meta.url));
   const { scan, unitsPerMm } = make.picture;
@@ -94,7 +97,12 @@ async function operationsOf(database: Database, make: DemoMake): Promise<Operati
     of: readingKey(bare),
   };
   const lamp: Operation[] = make.lamp ? [{ kind: 'patch', entity: 'make', fields: { lamp: { ...make.lamp, pictureId } } }] : [];
-  return [{ kind: 'put', entity: 'picture', row: { ...bare, regionMap } }, ...elements, ...lamp];
+  const drawer = drawerOfPicture(
+    { id: pictureId, name, isInlay: make.isInlay === true },
+    { widthMm, heightMm, original, grey },
+    { labels: found.labels, lines: lines.data, width: widthPx, height: heightPx, pxPerMm },
+  );
+  return { operations: [{ kind: 'put', entity: 'picture', row: { ...bare, regionMap } }, ...elements, ...lamp], drawer };
 }
 
 const onceName = 'demo-data';
@@ -113,10 +121,12 @@ export async function loadDemo(database: Database, makes: readonly DemoMake[] = 
   if (done.length > 0) return false;
   await addToRack(database, demoRack());
   await changeSupplies(database, demoSupplies);
+  await changeDrawer(database, { items: demoDrawer });
   for (const make of makes) {
     await createMake(database, { id: make.id, name: make.name });
-    const operations = await operationsOf(database, make);
+    const { operations, drawer } = await broughtIn(database, make);
     await applyBatch(database, make.id, { schema: makeSchemaVersion, batchId: `demo-${make.id}`, baseRevision: 0, operations });
+    await changeDrawer(database, { items: drawer });
   }
   await sequelize.query('INSERT INTO once_done (name) VALUES (:name) ON CONFLICT DO NOTHING', { replacements: { name: onceName } });
   return true;

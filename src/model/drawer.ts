@@ -1,6 +1,8 @@
 import * as z from 'zod/mini';
 import { idSchema, sha256Schema } from './id';
 import { outlineSchema } from './outline';
+import { greySchema } from './picture';
+import { preparationSchema } from './preparation';
 import { mostSupplyName } from './supplies';
 import { textSchema } from './text';
 
@@ -21,8 +23,9 @@ export const stampSchema = z.object({
   widthMm: sideMm,
   heightMm: sideMm,
   original: z.object({ sha256: sha256Schema, mediaType: textSchema(80), fileName: textSchema(200) }),
-  /** Its silhouette, from its left top; absent: it was not looked for. */
-  outline: z.optional(outlineSchema),
+  /** How it is cut out of its sheet; absent: it is the whole of it. */
+  preparation: z.optional(preparationSchema),
+  grey: greySchema,
 });
 
 /** What a die does to paper. */

@@ -22,8 +22,11 @@ function twiceSigned(outline: OutlineMm): number {
 /** Area in mm2. */
 export const areaMm2 = (outline: OutlineMm): number => Math.abs(twiceSigned(outline)) / 2;
 
+/** Whether it goes round clockwise on the picture (y down): outer outlines do, holes go the other way. */
+export const isClockwise = (outline: OutlineMm): boolean => twiceSigned(outline) >= 0;
+
 /** The same outline, clockwise on the picture. */
-export const clockwise = (outline: OutlineMm): OutlineMm => (twiceSigned(outline) < 0 ? [...outline].reverse() : outline);
+export const clockwise = (outline: OutlineMm): OutlineMm => (isClockwise(outline) ? outline : [...outline].reverse());
 
 /** Length of the outline in mm. */
 export function lengthMm(outline: OutlineMm): number {

@@ -4,24 +4,16 @@ import { makeSchemaVersion } from '#model/make';
 import type { Picture } from '#model/picture';
 import { cleanText } from '#model/text';
 import { fetchMake } from '#islands/shared/make-parts.ts';
-import { decodeAnswerSchema, type OriginalAnswer, originalAnswerSchema } from '#model/api/originals';
+import type { OriginalAnswer } from '#model/api/originals';
 import { idSchema } from '#model/id';
 import type { Batch, Operation } from '#model/operation';
 import type { Preparation } from '#model/preparation';
+import { decodeAt } from '#islands/shared/originals.ts';
 import { CallProblem, call, jsonPost, keepBlob } from '#islands/shared/server-calls.ts';
 import type { NamedAreas } from '#core/layers/elements-of-layers';
 import { newColouring } from '#core/make/coloured';
 import { lastTaken } from '#core/technique/goes-with';
 import { fetchSupplies } from '#islands/shared/supplies-fetched.ts';
-
-/** Sends a file to be looked at and kept. @throws CallProblem that says what is wrong with it. */
-export async function bringIn(file: File): Promise<OriginalAnswer> {
-  return call(originalAnswerSchema, '/api/originals', {
-    method: 'POST',
-    headers: { 'content-type': 'application/octet-stream' },
-    body: file,
-  });
-}
 
 type Wish = {
   name: string;
@@ -37,7 +29,7 @@ type Wish = {
 
 /** Decodes the kept original at its width: the picture as a make takes it in. @throws CallProblem */
 async function pictureOf({ name, widthMm, fileName, original, preparation }: Wish): Promise<Picture> {
-  const grey = await call(decodeAnswerSchema, '/api/pictures', jsonPost({ originalSha256: original.sha256, widthMm, preparation }));
+  const grey = await decodeAt({ originalSha256: original.sha256, widthMm, preparation });
   const id = crypto.randomUUID();
   // Paper and line ink are those of last time, until the maker says otherwise.
   const { supplies } = await fetchSupplies();

@@ -51,6 +51,9 @@ function TableWhole() {
         <a href="/rack" className={buttonLook('plain')}>
           Rack
         </a>
+        <a href="/drawer" className={buttonLook('plain')}>
+          Drawer
+        </a>
         <a href="/bring-in" className={buttonLook('plain')}>
           From a file
         </a>

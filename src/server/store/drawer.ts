@@ -16,7 +16,7 @@ export async function changeDrawer(database: Database, { items = [], remove }: D
   await database.sequelize.transaction(async (transaction) => {
     await holdOffSweep(database.sequelize, transaction);
     await removeRows(database, 'drawer', remove, transaction);
-    const pictures = [...new Set(items.flatMap((item) => (item.kind === 'stamp' ? [item.original.sha256] : [])))];
+    const pictures = [...new Set(items.flatMap((item) => (item.kind === 'stamp' ? [item.original.sha256, item.grey.sha256] : [])))];
     const kept = await database.blobs.count({ where: { sha256: pictures }, transaction });
     if (kept < pictures.length)
       throw new ProblemError(422, {

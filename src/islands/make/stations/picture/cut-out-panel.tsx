@@ -1,7 +1,6 @@
 import { dequal } from 'dequal/lite';
 import { useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import { decodeAnswerSchema } from '#model/api/originals';
 import type { Problem } from '#model/api/problem';
 import type { ColouredPicture } from '#model/coloured-picture';
 import { type OriginalPlace, type Preparation, wholeOriginal } from '#model/preparation';
@@ -11,7 +10,8 @@ import { pictureById } from '#core/make/picture-lookup';
 import { formatLength, readLengthMm } from '#core/card/lengths';
 import { areSoundCorners, betweenFrames, turnCorners, turnToLevel } from '#core/photo/frame';
 import { lengthInWidths } from '#core/photo/sheet-proportions';
-import { call, jsonPost, problemToShow } from '#islands/shared/server-calls.ts';
+import { decodeAt } from '#islands/shared/originals.ts';
+import { problemToShow } from '#islands/shared/server-calls.ts';
 import { sheetOfOriginal } from '#islands/shared/sheet-of-original.ts';
 import { Button } from '#ui/controls/button.tsx';
 import { Field } from '#ui/controls/field.tsx';
@@ -54,11 +54,7 @@ type CutOut = { preparation: Preparation; widthMm: number };
 
 /** Has a picture cut out anew by the server and keeps it; its mends come along. @returns how many lay where the new cut-out does not see. @throws CallProblem */
 async function cutOutPicture(edit: MakeState['edit'], picture: ColouredPicture, { preparation, widthMm }: CutOut): Promise<number> {
-  const answer = await call(
-    decodeAnswerSchema,
-    '/api/pictures',
-    jsonPost({ originalSha256: picture.original.sha256, widthMm, preparation }),
-  );
+  const answer = await decodeAt({ originalSha256: picture.original.sha256, widthMm, preparation });
   const { sha256, widthPx, heightPx, heightMm, lineHex } = answer;
   const kept = picture.preparation ?? wholeOriginal;
   const move = betweenFrames(

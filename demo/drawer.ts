@@ -1,6 +1,6 @@
 import type { Die, DrawerItem, Stamp } from '#model/drawer';
 import { namedOutline, nestedSizes } from '#core/outline/named-shapes';
-import type { OutlineMm } from '#core/outline/outline';
+import { isInside, type OutlineMm } from '#core/outline/outline';
 import { silhouetteOutlines } from '#core/outline/silhouette';
 
 /** Of which set the stamps and dies of the demo are; invented. */
@@ -25,7 +25,7 @@ export function drawerOfPicture(
   });
   const dies = silhouetteOutlines(
     mask((label, line) => label > 0 || line > 0),
-    { rimMm, leastMm2: 40 },
+    { rimMm, leastMm2: 300 },
   );
   const inlays = isInlay
     ? [...new Set(labels)]
@@ -36,13 +36,17 @@ export function drawerOfPicture(
             { rimMm: -inlayPlayMm, leastMm2: leastInlayMm2 },
           ).slice(0, 1),
         )
+        .filter(([place]) => place !== undefined && isInside(place, dies[0] ?? []))
     : [];
   return [
     { id: `${id}-stamp`, kind: 'stamp', name, set, ...stamp },
-    ...dies.slice(0, 1).map(
-      (outline): Die => ({
-        ...{ id: `${id}-die`, kind: 'die', does: 'cuts', name: `${name}, die`, set, outline: kept(outline) },
-        ...(inlays.length > 0 ? { inlays: inlays.map((inlay, index) => ({ name: `piece ${index + 1}`, outline: kept(inlay) })) } : {}),
+    ...dies.map(
+      (outline, place): Die => ({
+        ...{ id: place === 0 ? `${id}-die` : `${id}-die-${place + 1}`, kind: 'die', does: 'cuts', set, outline: kept(outline) },
+        ...{ name: `${name}, die${dies.length > 1 ? ` ${place + 1}` : ''}`, imageSha256: stamp.original.sha256 },
+        ...(place === 0 && inlays.length > 0
+          ? { inlays: inlays.map((inlay, index) => ({ name: `piece ${index + 1}`, outline: kept(inlay) })) }
+          : {}),
       }),
     ),
   ];

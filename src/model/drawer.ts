@@ -36,6 +36,8 @@ export const dieSchema = z.object({
   kind: z.literal('die'),
   does: z.enum(dieDoes),
   outline: outlineSchema,
+  /** The line image it goes with, by its original; the outline lies in its frame. Absent: it goes with none. */
+  imageSha256: z.optional(sha256Schema),
   inlays: z.optional(z.array(z.object({ name: textSchema(60), outline: outlineSchema })).check(z.minLength(1), z.maxLength(80))),
 });
 

@@ -1,3 +1,4 @@
+import { cardStation } from './card/record';
 import { colourStation } from './colour/record';
 import { elementsStation } from './elements/record';
 import { groupsStation } from './groups/record';
@@ -7,7 +8,15 @@ import { recipeStation } from './recipe/record';
 import type { AnyStation, Desk, StationRecord } from './station';
 
 /** The stations of the workline, in the order of the trade. */
-export const stations: readonly AnyStation[] = [pictureStation, elementsStation, groupsStation, lightStation, recipeStation, colourStation];
+export const stations: readonly AnyStation[] = [
+  pictureStation,
+  elementsStation,
+  groupsStation,
+  lightStation,
+  recipeStation,
+  colourStation,
+  cardStation,
+];
 
 /** A station by its id; where there is none of it, where one begins. */
 export function stationOf(id: string): AnyStation {

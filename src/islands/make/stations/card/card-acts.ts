@@ -1,0 +1,74 @@
+import type { Card, CardPiece, CardPlan, DrawnItem } from '#model/card';
+import type { Make } from '#model/make';
+import type { Operation } from '#model/operation';
+import { type Done, usualCardPlan } from '#core/card/needs-of-make';
+
+/** Edits of the cards, each a function of the newest make. */
+export type CardEdit = (newest: Make) => Operation[];
+
+const patch = (fields: Extract<Operation, { kind: 'patch'; entity: 'make' }>['fields']): Operation[] => [
+  { kind: 'patch', entity: 'make', fields },
+];
+const cardsAre = (cards: Card[]): Operation[] => patch({ cards: cards.length > 0 ? cards : null });
+
+/** Changes a list of cards. */
+export const changeCards =
+  (change: (cards: readonly Card[]) => Card[]): CardEdit =>
+  ({ cards = [] }) =>
+    cardsAre(change(cards));
+
+export const changeCard = (cardId: string, change: (card: Card) => Card): CardEdit =>
+  changeCards((cards) => cards.map((card) => (card.id === cardId ? change(card) : card)));
+
+export const changePiece = (cardId: string, pieceId: string, change: (piece: CardPiece) => CardPiece): CardEdit =>
+  changeCard(cardId, (card) => ({ ...card, pieces: card.pieces.map((piece) => (piece.id === pieceId ? change(piece) : piece)) }));
+
+export const removePiece = (cardId: string, pieceId: string): CardEdit =>
+  changeCard(cardId, (card) => ({ ...card, pieces: card.pieces.filter(({ id }) => id !== pieceId) }));
+
+/** Copies of things of the drawer, where the make has none yet. */
+function withDrawn({ drawn = [] }: Make, ...items: readonly DrawnItem[]): Operation[] {
+  const fresh = items.filter(({ id }) => !drawn.some((own) => own.id === id));
+  return fresh.length === 0 ? [] : patch({ drawn: [...drawn, ...fresh] });
+}
+
+/** Adds a piece to a card, and draws what it needs. */
+export const addPiece =
+  (cardId: string, piece: CardPiece, drawn: readonly DrawnItem[]): CardEdit =>
+  (newest) => [...withDrawn(newest, ...drawn), ...changeCard(cardId, (card) => ({ ...card, pieces: [...card.pieces, piece] }))(newest)];
+
+/** Cuts a piece with a die of the drawer. */
+export const cutWith =
+  (cardId: string, pieceId: string, die: Extract<DrawnItem, { kind: 'die' }>): CardEdit =>
+  (newest) => [
+    ...withDrawn(newest, die),
+    ...changePiece(cardId, pieceId, (piece) => ({ ...piece, cut: { by: 'die', drawnId: die.id } }))(newest),
+  ];
+
+export const changePlan =
+  (change: (plan: CardPlan) => CardPlan): CardEdit =>
+  ({ cardPlan = usualCardPlan }) =>
+    patch({ cardPlan: change(cardPlan) });
+
+/** So many more (or fewer) are stamped, coloured, cut, of some kinds; never fewer than none. */
+export const addDone = (more: readonly ({ key: string } & Partial<Done>)[]): CardEdit =>
+  changePlan((plan) => {
+    const done = new Map(plan.done.map((own) => [own.key, own]));
+    for (const { key, ...own } of more) {
+      const now = done.get(key) ?? { key, stamped: 0, coloured: 0, cut: 0 };
+      const sum = (name: keyof Done) => Math.max(0, now[name] + (own[name] ?? 0));
+      done.set(key, { key, stamped: sum('stamped'), coloured: sum('coloured'), cut: sum('cut') });
+    }
+    return { ...plan, done: [...done.values()].slice(-2000) };
+  });
+
+/** Takes a die machine or a platform of the drawer for this make. */
+export const takeMachine =
+  (which: 'plateId' | 'platformId', machine: Extract<DrawnItem, { kind: 'machine' }>): CardEdit =>
+  (newest) => [...withDrawn(newest, machine), ...changePlan((plan) => ({ ...plan, [which]: machine.id }))(newest)];
+
+/** The newest things of the drawer in the place of their copies. */
+export const drawAnew =
+  (items: readonly DrawnItem[]): CardEdit =>
+  ({ drawn = [] }) =>
+    patch({ drawn: drawn.map((own) => items.find(({ id }) => id === own.id) ?? own) });

@@ -60,6 +60,7 @@ export async function everythingIn(database: Database): Promise<string> {
     'colour_readings',
     'supplies',
     'own_schools',
+    'drawer',
   ];
   const all: unknown[] = [];
   for (const table of tables) {

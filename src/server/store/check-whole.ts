@@ -7,6 +7,7 @@ import { summaryOf } from '#core/make/summary';
 import type { Database } from '#server/db/database';
 import { migrations } from '#server/db/migrations/index';
 import { problemOf } from '#server/http/problem';
+import { picturesOfDrawer, readDrawer } from './drawer';
 import { faultOfPicture } from './fault-of-picture';
 import { checkKept } from './kept';
 import { readStored } from './make-rows';
@@ -89,6 +90,11 @@ export async function checkWhole(database: Database, kinds = keptKinds): Promise
   const beside = await readSupplies(database);
   if (beside.unreadable.length > 0)
     throw new Error(`Papers, inks or schools in the file cannot be read: ${beside.unreadable.slice(0, 5).join(', ')}.`);
+  const drawer = await readDrawer(database);
+  if (drawer.unreadable.length > 0)
+    throw new Error(`Things of the drawer in the file cannot be read: ${drawer.unreadable.slice(0, 5).join(', ')}.`);
+  if (picturesOfDrawer(drawer.items).some((sha256) => !kept.has(sha256)))
+    throw new Error('Pictures of the stamps in the drawer are missing from the file.');
   const sheets = await readSwatchSheets(database);
   if (sheets.unreadable.length > 0)
     throw new Error(`Swatch sheets in the file cannot be read: ${sheets.unreadable.slice(0, 5).join(', ')}.`);

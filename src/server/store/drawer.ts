@@ -11,12 +11,17 @@ export async function readDrawer(database: Database): Promise<DrawerAnswer> {
   return { items: await readRows(database, 'drawer', drawerItemSchema, unreadable), unreadable };
 }
 
+/** Digests of the pictures that things of the drawer need. */
+export const picturesOfDrawer = (items: DrawerAnswer['items']): string[] => [
+  ...new Set(items.flatMap((item) => (item.kind === 'stamp' ? [item.original.sha256, item.grey.sha256] : []))),
+];
+
 /** Applies a change whole or not at all. Makes have copies, and keep them. @throws ProblemError 422 for a stamp whose picture is not kept here. */
 export async function changeDrawer(database: Database, { items = [], remove }: DrawerChange): Promise<void> {
   await database.sequelize.transaction(async (transaction) => {
     await holdOffSweep(database.sequelize, transaction);
     await removeRows(database, 'drawer', remove, transaction);
-    const pictures = [...new Set(items.flatMap((item) => (item.kind === 'stamp' ? [item.original.sha256, item.grey.sha256] : [])))];
+    const pictures = picturesOfDrawer(items);
     const kept = await database.blobs.count({ where: { sha256: pictures }, transaction });
     if (kept < pictures.length)
       throw new ProblemError(422, {

@@ -21,8 +21,10 @@ const usualHand = { by: 'hand', rim: 'white rim', rimMm: 1.5 } as const;
 /** The images of the make in their colourings, words and dies of the drawer: a tap puts one onto the card. */
 export function AddPiece({ useMake, make, card }: Props) {
   const edit = useMake((state) => state.edit);
-  const drawer = useDrawer((state) => state.drawer);
+  const { drawer, problem } = useDrawer();
   const supplies = useSupplies((state) => state.supplies);
+  // What is tapped gets its die and its paper: both have to be here, or it has to be known that they do not come.
+  const isReady = problem !== null || (drawer !== null && supplies !== null);
   const [isOpen, setIsOpen] = useState(card.pieces.length === 0);
   const items = [...(make.drawn ?? []), ...(drawer?.items ?? [])].filter(
     (item, place, all) => all.findIndex(({ id }) => id === item.id) === place,
@@ -78,8 +80,10 @@ export function AddPiece({ useMake, make, card }: Props) {
           That is all
         </Button>
       </p>
+      {!isReady && <p role="status">Opening the drawer …</p>}
       {offered.map(
         ({ heading, rows }) =>
+          isReady &&
           rows.length > 0 && (
             <div key={heading}>
               <h4 className="text-sm font-semibold">{heading}</h4>

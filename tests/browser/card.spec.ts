@@ -34,16 +34,16 @@ test('what is needed is counted from the pieces of the cards, and laid out in th
 
   // Seen from both sides, and once more on the background: counted at once, and what is easily forgotten is said.
   await pilot.getByRole('button', { name: /^Badger pilot/ }).click();
-  await page.getByRole('button', { name: 'Seen from both sides' }).click();
+  await page.getByRole('button', { name: 'Seen from both sides', exact: true }).click();
   await expect(left(page, 'Badger pilot', 'stamped')).toContainText('0 of 7');
   await expect(page.locator('[data-need="Badger pilot"] [data-mind]')).toContainText(
     'the die mirrors its outline, never the stamped image',
   );
-  await page.getByRole('button', { name: 'Once more on the background' }).click();
+  await page.getByRole('button', { name: 'Once more on the background', exact: true }).click();
   await expect(left(page, 'Badger pilot', 'stamped')).toContainText('0 of 10');
   await expect(page.locator('[data-impressions]').filter({ hasText: 'on the background' })).toHaveAttribute('data-impressions', '3');
-  await page.getByRole('button', { name: 'Seen from both sides' }).click();
-  await page.getByRole('button', { name: 'Once more on the background' }).click();
+  await page.getByRole('button', { name: 'Seen from both sides', exact: true }).click();
+  await page.getByRole('button', { name: 'Once more on the background', exact: true }).click();
   await expectNoAxeFindings(page);
   await page.getByRole('button', { name: 'One less spare' }).click();
   await expect(left(page, 'Badger pilot', 'stamped')).toContainText('0 of 3');
@@ -170,7 +170,7 @@ test.describe('by touch', () => {
       .locator('[data-piece="Badger pilot"]')
       .getByRole('button', { name: /^Badger pilot/ })
       .tap();
-    await page.getByRole('button', { name: 'Seen from both sides' }).tap();
+    await page.getByRole('button', { name: 'Seen from both sides', exact: true }).tap();
     await expect(left(page, 'Badger pilot', 'stamped')).toContainText('0 of 3');
     await expect(page.locator('[data-need="Badger pilot"]')).toContainText('1 piece, 1 twin for the other side, 1 spare');
     await page.getByRole('button', { name: 'One more stamped of Badger pilot' }).tap();

@@ -46,6 +46,7 @@ const coreRooms = {
   raster: [],
   outline: [],
   passes: ['outline', 'sharing'],
+  spread: ['outline', 'raster', 'sharing'],
   card: ['make', 'outline', 'raster'],
   sharing: ['colour'],
   make: ['bytes'],

@@ -157,18 +157,6 @@ const shots: Shot[] = [
     },
   })),
   {
-    name: 'make-pictures',
-    go: async (page) => {
-      await page.goto(`${address}/makes/make-balloon-post-parcel#picture`);
-      await page.locator('[data-mark="proposal"]').first().waitFor({ state: 'attached' });
-      const before = await page.getByRole('navigation', { name: 'Pictures of this make' }).getByRole('button').count();
-      if (before === 0) await page.getByRole('button', { name: 'Copy this one' }).click();
-      const plan = page.locator('[data-scene-plan]');
-      await plan.getByRole('button').nth(1).press('Shift+ArrowDown');
-      await plan.scrollIntoViewIfNeeded();
-    },
-  },
-  {
     name: 'make-picture',
     go: async (page) => {
       await page.goto(`${pilot}#picture`);
@@ -199,16 +187,36 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'make-groups-palette',
+    name: 'make-card',
     go: async (page) => {
-      await page.goto(`${pilot}#groups`);
-      await bandsShown(page);
-      await page.getByRole('tab', { name: 'Palette' }).click();
-      await page.getByRole('button', { name: 'Propose palettes' }).click();
-      await page.locator('[data-palette="2"]').waitFor();
-      await page.waitForTimeout(2000);
-      await page.locator('[data-palette="1"]').hover();
-      await page.waitForTimeout(1500);
+      await page.goto(`${pilot}#card`);
+      await page
+        .getByRole('button', { name: /Begin with a card|Another piece/ })
+        .first()
+        .click();
+      for (const name of [
+        'Badger pilot',
+        'Balloon of eight gores, die',
+        'Frame 80 × 56',
+        'Bunting of 14 flags, scanned, die 1',
+        'Post from above',
+      ])
+        await page.getByRole('button', { name: `Put ${name} onto The card`, exact: true }).click();
+      await page.getByRole('button', { name: 'That is all' }).click();
+      const copies = page.getByRole('textbox', { name: 'How many of The card' });
+      await copies.fill('3');
+      await copies.press('Enter');
+      await page.getByRole('tab', { name: 'Stamp and cut' }).click();
+      await page.locator('[data-passes]').waitFor();
+      await page.waitForTimeout(1200);
+    },
+  },
+  {
+    name: 'drawer',
+    go: async (page) => {
+      await page.goto(`${address}/drawer`);
+      await page.locator('[data-thing="Lantern watch"] img').waitFor();
+      await page.waitForTimeout(800);
     },
   },
   { name: 'colour-along', go: showSitting },

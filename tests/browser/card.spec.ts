@@ -71,6 +71,21 @@ test('what is needed is counted from the pieces of the cards, and laid out in th
     ['Badger pilot, die', 'Cloud line', 'Frame 56 × 32', 'Frame 80 × 56', 'Post from above'].sort(),
   );
 
+  // The die is renamed in the drawer: the make keeps its copy until it is told otherwise.
+  await page.goto(`${address}/drawer`);
+  const die = page.locator('[data-thing="Cloud line"]');
+  await die.getByRole('button', { name: /^Cloud line/ }).click();
+  await die.getByLabel('Called').fill('Cloud edge');
+  await die.getByRole('button', { name: 'Keep the change' }).click();
+  await expect(page.locator('[data-thing="Cloud edge"]')).toBeVisible();
+  await page.goto(`${address}/makes/make-balloon-post-pilot#card`);
+  await expect(page.locator('[data-newer]')).toContainText('In the drawer Cloud edge is another by now');
+  await expect(page.locator('[data-need="Cloud line"]')).toBeVisible();
+  await page.getByRole('button', { name: 'Take what lies in the drawer' }).click();
+  await expect(page.locator('[data-need="Cloud edge"]')).toBeVisible();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.locator('[data-need="Cloud line"]')).toBeVisible();
+
   // One undo takes the last thing back.
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(left(page, 'Badger pilot', 'cut')).toContainText('0 of 3');

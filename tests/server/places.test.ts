@@ -55,8 +55,13 @@ describe('where data lie', { timeout: 400_000 }, () => {
     let folder = join(yard, 'first');
     await run(folder, ['demo']);
     expect(await createMakeIn(folder, 'Two months of work')).toBe(200);
-    const more = isEvaluation ? ([['aqua (copy)', true]] as const) : [];
-    for (const [name, stopsFirst] of [...more, ["it's [2] & $HOME", true], ['plain again', false], ['aqua (last)', false]] as const) {
+    const more = isEvaluation
+      ? ([
+          ['aqua (copy)', true],
+          ['aqua (last)', false],
+        ] as const)
+      : [];
+    for (const [name, stopsFirst] of [...more, ["it's [2] & $HOME", true], ['plain again', false]] as const) {
       if (stopsFirst) await run(folder, ['stop']);
       const next = join(yard, name);
       renameSync(folder, next);

@@ -1,6 +1,7 @@
 import Color from 'colorjs.io';
 import { describe, expect, it } from 'vitest';
-import { deltaE00 } from './difference';
+import { seeded } from '../../../tests/seeded';
+import { deltaE00, isWithinE00 } from './difference';
 import { hexOfLab, labOfHex } from './lab';
 
 // Sharma, Wu and Dalal (2005), The CIEDE2000 color-difference formula, table 1: L1 a1 b1 L2 a2 b2 dE00. All 34 pairs.
@@ -51,6 +52,25 @@ describe('CIEDE2000', () => {
     const second = { L: L2, a: a2, b: b2 };
     expect(Math.abs(deltaE00(first, second) - expected)).toBeLessThanOrEqual(1e-4);
     expect(Math.abs(deltaE00(second, first) - expected)).toBeLessThanOrEqual(1e-4);
+  });
+});
+
+describe('within a difference', () => {
+  it('is as the whole formula says, for any pair and limit (seeded)', () => {
+    const random = seeded(2000);
+    const any = () => ({ L: 100 * random(), a: 160 * random() - 80, b: 160 * random() - 80 });
+    let within = 0;
+    for (let turn = 0; turn < 20_000; turn++) {
+      const first = any();
+      // Half of them near each other, where it is decided.
+      const near = (value: number) => value + 30 * (random() - 0.5);
+      const second = turn % 2 ? any() : { L: Math.min(100, Math.max(0, near(first.L))), a: near(first.a), b: near(first.b) };
+      const most = 25 * random();
+      const isWithin = isWithinE00(first, second, most);
+      expect(isWithin).toBe(deltaE00(first, second) <= most);
+      within += isWithin ? 1 : 0;
+    }
+    expect(within).toBeGreaterThan(1000);
   });
 });
 

@@ -3,7 +3,7 @@ import type { AskLogbook, FoundSessions, LogbookFigures, LoggedSession } from '#
 import { mostSessionsAtOnce } from '#model/api/logbook';
 import type { Lab } from '#model/marker';
 import { sessionShortSchema } from '#model/session-short';
-import { deltaE00 } from '#core/colour/difference';
+import { isWithinE00 } from '#core/colour/difference';
 import { closeE00 } from '#core/groups/instead';
 import { type ShownMarker, shownMarkers } from '#core/markers/assumed-colour';
 import { failedPairsOf, mostFigures } from '#core/session/figures';
@@ -28,7 +28,7 @@ async function markersMeant(database: Database, { family, near }: AskLogbook): P
   const markers = await markersNow(database);
   return markers
     .filter((marker) => family === undefined || marker.family?.toLowerCase() === family.toLowerCase())
-    .filter(({ lab }) => near === undefined || (lab !== undefined && deltaE00(near, lab) <= closeE00))
+    .filter(({ lab }) => near === undefined || (lab !== undefined && isWithinE00(near, lab, closeE00)))
     .map(({ id }) => id);
 }
 

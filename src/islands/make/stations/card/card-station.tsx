@@ -11,6 +11,7 @@ import type { MakeStore } from '../../document/make-store';
 import type { Desk } from '../station';
 import { StationHeading } from '../station-heading';
 import { type CardDeskState, cardSteps } from './card-desk';
+import { DrawnAnew } from './drawn-anew';
 import { NeedsPanel } from './needs-panel';
 import { PassesPanel } from './passes-panel';
 
@@ -30,6 +31,7 @@ export function CardStation({ useMake, make, picture, useDesk }: Props) {
     <section aria-labelledby="card-heading" className="space-y-4">
       <StationHeading id="card-heading">{make.cards ? counted(needs.pieces, 'piece') : 'Card'}</StationHeading>
       {problem && <ProblemNotice problem={problem} />}
+      <DrawnAnew {...{ useMake, make }} />
       <StepTabs label="Steps of the card" steps={cardSteps} current={step} onGo={(next) => set({ step: next })}>
         {step === 'needs' && <NeedsPanel {...{ useMake, make, picture, needs, useDesk }} />}
         {step === 'passes' && <PassesPanel {...{ useMake, make, needs }} />}

@@ -47,7 +47,7 @@ const coreRooms = {
   outline: [],
   passes: ['outline', 'sharing'],
   spread: ['outline', 'raster', 'sharing'],
-  card: ['make', 'outline', 'raster'],
+  card: ['make', 'outline', 'passes', 'raster'],
   sharing: ['colour'],
   make: ['bytes'],
   markers: ['colour', 'make', 'sharing'],

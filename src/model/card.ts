@@ -34,6 +34,22 @@ export const cardPieceSchema = z.object({
 });
 export type CardPiece = z.infer<typeof cardPieceSchema>;
 
+const panelMm = z.number().check(z.minimum(10, 'at least 10 mm'), z.maximum(1000, 'at most 1 m'));
+/**
+ * Pieces spread over a panel: where each lies follows from the seed (core/spread). `free`: an oval in its middle that stays free, so that they lie round it as a wreath. `kinds`: so many colourways
+ * are shared out among them, no two neighbours alike.
+ */
+export const spreadSchema = z.object({
+  widthMm: panelMm,
+  heightMm: panelMm,
+  free: z.optional(z.object({ widthMm: panelMm, heightMm: panelMm })),
+  gapMm: z.number().check(z.minimum(0), z.maximum(50)),
+  seed: z.int().check(z.minimum(0), z.maximum(1_000_000)),
+  pieceIds: z.array(idSchema).check(z.minLength(1), z.maxLength(100)),
+  kinds: z.optional(z.int().check(z.minimum(2), z.maximum(12))),
+});
+export type CardSpread = z.infer<typeof spreadSchema>;
+
 export const mostCopies = 1000;
 /** A card of a make. `copies`: made so often. */
 export const cardSchema = z.object({
@@ -41,6 +57,7 @@ export const cardSchema = z.object({
   name: textSchema(60, { least: 1, empty: 'a card needs a name' }),
   copies: z.int().check(z.minimum(0, 'no less than none'), z.maximum(mostCopies, `at most ${mostCopies}`)),
   pieces: z.array(cardPieceSchema).check(z.maxLength(100)),
+  spread: z.optional(spreadSchema),
 });
 export type Card = z.infer<typeof cardSchema>;
 

@@ -1,4 +1,6 @@
+import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
+import { boundsMm } from '../../src/core/outline/outline';
 import type { Make } from '../../src/model/make';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
 import { choose } from './choose';
@@ -56,6 +58,53 @@ test('what is needed is counted from the pieces of the cards, and laid out in th
   await expect(page.locator('[data-die]')).toHaveCount(4);
   await expect(page.locator('[data-die="Badger pilot, die"] image')).toHaveCount(1);
   await expectNoAxeFindings(page);
+
+  // Every outline as SVG in mm, measured by the browser's own geometry; and all of it on paper.
+  const [saved] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Outlines as SVG in mm' }).click()]);
+  expect(saved.suggestedFilename()).toMatch(/^The Balloon Post the pilot, outlines, \d{4}-\d\d-\d\d\.svg$/);
+  const svg = await readFile(await saved.path(), 'utf8');
+  const { drawn: dies = [] } = await makeOf(address, 'make-balloon-post-pilot');
+  const boxes = await page.evaluate((text) => {
+    const root = document.importNode(
+      new DOMParser().parseFromString(text, 'image/svg+xml').documentElement,
+      true,
+    ) as unknown as SVGSVGElement;
+    document.body.append(root);
+    const found = [...root.querySelectorAll('path')].map((path) => {
+      const { width, height } = path.getBBox();
+      return {
+        name: path.querySelector('title')?.textContent ?? '',
+        width,
+        height,
+        pxPerMm: root.width.baseVal.value / root.viewBox.baseVal.width,
+      };
+    });
+    root.remove();
+    return found;
+  }, svg);
+  expect(boxes.map(({ name }) => name).sort()).toEqual(
+    dies
+      .filter(({ kind }) => kind === 'die')
+      .map(({ name }) => name)
+      .sort(),
+  );
+  for (const { name, width, height, pxPerMm } of boxes) {
+    const own = dies.find((item) => item.kind === 'die' && item.name === name);
+    const { widthMm, heightMm } = boundsMm(own?.kind === 'die' ? own.outline : []);
+    expect(Math.abs(width - widthMm), name).toBeLessThan(0.05);
+    expect(Math.abs(height - heightMm), name).toBeLessThan(0.05);
+    // CSS Values and Units 3: 96 px to an inch.
+    expect(pxPerMm).toBeCloseTo(96 / 25.4, 3);
+  }
+  const href = (await page.getByRole('link', { name: 'Print all of it, A4' }).getAttribute('href')) ?? '';
+  const printed = await fetch(`${address}${href}`);
+  expect([printed.status, printed.headers.get('content-type')]).toEqual([200, 'application/pdf']);
+  expect(
+    Buffer.from(await printed.arrayBuffer())
+      .subarray(0, 5)
+      .toString(),
+  ).toBe('%PDF-');
+
   await page.getByRole('button', { name: 'Done once' }).click();
   await expect(passes).toHaveAttribute('data-passes', '2', { timeout: 60_000 });
   await expectAllKept(page);

@@ -1,6 +1,8 @@
 import type { Make } from '#model/make';
 import type { OutlineMm } from '#core/outline/outline';
+import type { DiePassesRequest, LaidDie } from '#core/passes/die-passes';
 import { drawnById, type NeedRow, type Needs } from './needs-of-make';
+import type { PlateSize } from './plate-of-make';
 
 /** What is stamped and cut together. `paper`: of what is stamped; empty: nobody said. */
 export type PassGroup = { paper: string; dies: { id: string; name: string; outline: OutlineMm; count: number }[] };
@@ -30,12 +32,22 @@ export function passGroups(make: Make, { rows }: Needs): PassGroup[] {
   return [...groups].map(([paper, dies]) => ({ paper, dies: [...dies.values()] }));
 }
 
-type Size = { widthMm: number; heightMm: number };
-const upright = ({ widthMm, heightMm }: Size): Size => ({ widthMm: Math.min(widthMm, heightMm), heightMm: Math.max(widthMm, heightMm) });
+/** What is asked of diePasses for each group. */
+export function passRequests(groups: readonly PassGroup[], plate: PlateSize, gapMm: number): DiePassesRequest[] {
+  return groups.map(({ dies }) => ({ plate, gapMm, dies: dies.map(({ id, outline, count }) => ({ id, outline, count })) }));
+}
 
-/** What lies on all of them at once fits here: as wide and as high as the least of them, each turned upright; null: nothing is known. */
-export function commonPlate(sizes: readonly Size[]): Size | null {
-  if (sizes.length === 0) return null;
-  const turned = sizes.map(upright);
-  return { widthMm: Math.min(...turned.map(({ widthMm }) => widthMm)), heightMm: Math.min(...turned.map(({ heightMm }) => heightMm)) };
+/** Passes that are laid out alike, one after the other. */
+export function inRuns(passes: readonly LaidDie[][]): { pass: readonly LaidDie[]; times: number }[] {
+  const runs = new Map<string, { pass: readonly LaidDie[]; times: number }>();
+  for (const pass of passes) {
+    const key = JSON.stringify(pass);
+    runs.set(key, { pass, times: (runs.get(key)?.times ?? 0) + 1 });
+  }
+  return [...runs.values()];
+}
+
+/** A problem with dies, with their names in the place of their ids. */
+export function namedProblem(problem: string, { dies }: Pick<PassGroup, 'dies'>): string {
+  return dies.reduce((words, { id, name }) => words.replaceAll(id, name), problem);
 }

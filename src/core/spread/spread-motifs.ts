@@ -16,7 +16,7 @@ export type SpreadRequest = {
   /** What is covered; nothing lies over its edge. */
   panel: OutlineMm;
   /** Kept free: the middle of a wreath, a place for words. Default: nothing. */
-  free?: readonly OutlineMm[];
+  free?: readonly OutlineMm[] | undefined;
   motifs: readonly { id: string; outline: OutlineMm; count: number }[];
   /** The least room between motifs, and between them and what is kept free. */
   gapMm: number;

@@ -1,6 +1,7 @@
 /** A process that does one job at a time for workshop.ts: it may be ended at any moment, and nothing else suffers. */
 import sharp from 'sharp';
 import { decodeKeptBandMap } from '#core/recipe/kept-band-map';
+import { cardPdf } from '#server/formats/card-pdf';
 import { recipePdf } from '#server/formats/recipe-sheet/recipe-sheet';
 import { thumbnailPng } from '#server/formats/thumbnail';
 import { trueSizePdf } from '#server/formats/true-size';
@@ -27,6 +28,8 @@ function answer(message: JobMessage): Promise<unknown> {
       return previewOriginal(message.asked.source, message.roomBytes);
     case 'trueSize':
       return trueSizePdf(message.asked.picture, message.asked.paper);
+    case 'cardPlan':
+      return cardPdf(message.asked.make, message.asked.drawer, message.asked.paper);
     case 'recipeSheet': {
       const { bandMap, look, ...of } = message.asked.of;
       return recipePdf(

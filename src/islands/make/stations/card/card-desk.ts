@@ -2,6 +2,7 @@ import { create } from 'zustand';
 
 export const cardSteps = [
   { id: 'needs', name: 'What is needed' },
+  { id: 'place', name: 'In place' },
   { id: 'passes', name: 'Stamp and cut' },
 ] as const;
 export type CardStep = (typeof cardSteps)[number]['id'];

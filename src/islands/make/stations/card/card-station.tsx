@@ -13,6 +13,7 @@ import { StationHeading } from '../station-heading';
 import { type CardDeskState, cardSteps } from './card-desk';
 import { DrawnAnew } from './drawn-anew';
 import { NeedsPanel } from './needs-panel';
+import { PlacePanel } from './place-panel';
 import { PassesPanel } from './passes-panel';
 
 type Props = { useMake: MakeStore; make: Make; picture: ColouredPicture; useDesk: Desk<CardDeskState> };
@@ -34,6 +35,7 @@ export function CardStation({ useMake, make, picture, useDesk }: Props) {
       <DrawnAnew {...{ useMake, make }} />
       <StepTabs label="Steps of the card" steps={cardSteps} current={step} onGo={(next) => set({ step: next })}>
         {step === 'needs' && <NeedsPanel {...{ useMake, make, picture, needs, useDesk }} />}
+        {step === 'place' && <PlacePanel {...{ useMake, make }} />}
         {step === 'passes' && <PassesPanel {...{ useMake, make, needs }} />}
       </StepTabs>
     </section>

@@ -1,39 +1,27 @@
 import { useMemo } from 'react';
-import type { Machine } from '#model/drawer';
 import type { Make } from '#model/make';
 import { drawnById, type Needs, usualCardPlan } from '#core/card/needs-of-make';
-import { commonPlate, goesWithGroup, passGroups } from '#core/card/pass-groups';
+import { goesWithGroup, inRuns, namedProblem, passGroups, passRequests } from '#core/card/pass-groups';
+import { machineOf, type MachineOf, machinesFor, plateOfMake } from '#core/card/plate-of-make';
 import type { LaidDie } from '#core/passes/die-passes';
 import { formatLength } from '#core/card/lengths';
 import { counted } from '#core/make/counted';
+import { cautions } from '#core/technique/cautions';
 import { useDrawer } from '#islands/shared/use-drawer.ts';
 import { Button } from '#ui/controls/button.tsx';
 import { Choice } from '#ui/controls/choice.tsx';
 import { LengthField } from '#ui/controls/length-field.tsx';
 import type { MakeStore } from '../../document/make-store';
 import { addDone, changePlan, takeMachine } from './card-acts';
+import { TakeOut } from './take-out';
 import { PassDrawing } from './pass-drawing';
-import { usePasses } from './use-passes';
+import { usePasses } from './use-laid-out';
 
 type Props = { useMake: MakeStore; make: Make; needs: Needs };
-type Which = 'plateId' | 'platformId';
-
-const asked: readonly { which: Which; label: string; sorts: readonly Machine['sort'][] }[] = [
-  { which: 'plateId', label: 'Cut on', sorts: ['die machine'] },
-  { which: 'platformId', label: 'Stamped on', sorts: ['stamping platform', 'block'] },
+const asked: readonly { of: MachineOf; label: string }[] = [
+  { of: 'plateId', label: 'Cut on' },
+  { of: 'platformId', label: 'Stamped on' },
 ];
-const none = '-';
-
-/** Passes that are laid out alike, one after the other. */
-function inRuns(passes: readonly LaidDie[][]): { pass: readonly LaidDie[]; times: number }[] {
-  const runs: { pass: readonly LaidDie[]; times: number }[] = [];
-  for (const pass of passes) {
-    const same = runs.find((run) => JSON.stringify(run.pass) === JSON.stringify(pass));
-    if (same) same.times++;
-    else runs.push({ pass, times: 1 });
-  }
-  return runs;
-}
 
 /** One layout for both: which stamps stand on the platform together, and how their dies lie taped together on the plate. */
 export function PassesPanel({ useMake, make, needs }: Props) {
@@ -41,21 +29,12 @@ export function PassesPanel({ useMake, make, needs }: Props) {
   const drawer = useDrawer((state) => state.drawer);
   const plan = make.cardPlan ?? usualCardPlan;
   const { gapMm } = plan;
-  const machines = [...(make.drawn ?? []), ...(drawer?.items ?? [])]
-    .filter((item): item is Machine => item.kind === 'machine')
-    .filter((item, place, all) => all.findIndex(({ id }) => id === item.id) === place);
-  const taken = asked.map(({ which, sorts }) => {
-    const id = plan[which];
-    return (id && drawnById(make, 'machine', id)) || machines.find(({ sort }) => sorts.includes(sort)) || null;
-  });
-  const { widthMm, heightMm } = commonPlate(taken.filter((machine) => machine !== null)) ?? { widthMm: 0, heightMm: 0 };
+  const items = drawer?.items ?? [];
+  const { widthMm, heightMm } = plateOfMake(make, items) ?? { widthMm: 0, heightMm: 0 };
   const plate = useMemo(() => (widthMm > 0 ? { widthMm, heightMm } : null), [widthMm, heightMm]);
   const groups = useMemo(() => passGroups(make, needs), [make, needs]);
-  const requests = useMemo(
-    () => (plate ? groups.map(({ dies }) => ({ plate, gapMm, dies: dies.map(({ id, outline, count }) => ({ id, outline, count })) })) : []),
-    [groups, plate, gapMm],
-  );
-  const { found, isSettled, problem } = usePasses(requests);
+  const requests = useMemo(() => (plate ? passRequests(groups, plate, gapMm) : []), [groups, plate, gapMm]);
+  const { answers, isSettled, problem } = usePasses(requests);
   const nameOf = (id: string) => drawnById(make, 'die', id)?.name ?? 'A die';
   /** The kinds that a pass cuts: of each die the first that still lacks some. */
   const cutBy = (pass: readonly LaidDie[], paper: string) =>
@@ -67,23 +46,27 @@ export function PassesPanel({ useMake, make, needs }: Props) {
   return (
     <div className="space-y-5">
       <div className="flex flex-wrap items-end gap-4">
-        {asked.map(({ which, label, sorts }, place) => (
-          <Choice
-            key={which}
-            label={label}
-            labelAt="above"
-            className="w-60"
-            options={machines
-              .filter(({ sort }) => sorts.includes(sort))
-              .map(({ id, name, widthMm, heightMm }) => ({ value: id, name: `${name}, ${Math.round(widthMm)} × ${Math.round(heightMm)}` }))}
-            value={taken[place]?.id ?? null}
-            placeholder="none in the drawer"
-            onChoose={(id) => {
-              const machine = id === none ? undefined : machines.find((own) => own.id === id);
-              if (machine) edit(takeMachine(which, machine));
-            }}
-          />
-        ))}
+        {asked.map(({ of, label }) => {
+          const machines = machinesFor(make, items, of);
+          return (
+            <Choice
+              key={of}
+              label={label}
+              labelAt="above"
+              className="w-full sm:w-64"
+              options={machines.map(({ id, name, ...own }) => ({
+                value: id,
+                name: `${name}, ${Math.round(own.widthMm)} × ${Math.round(own.heightMm)}`,
+              }))}
+              value={machineOf(make, items, of)?.id ?? null}
+              placeholder="none in the drawer"
+              onChoose={(id) => {
+                const machine = machines.find((own) => own.id === id);
+                if (machine) edit(takeMachine(of, machine));
+              }}
+            />
+          );
+        })}
         <LengthField
           label="Between the dies"
           className="w-36"
@@ -105,8 +88,9 @@ export function PassesPanel({ useMake, make, needs }: Props) {
       )}
       {problem && <p role="alert">{problem}</p>}
       {plate &&
-        groups.map(({ paper, dies }, place) => {
-          const answer = found?.answers[place];
+        groups.map((group, place) => {
+          const { paper, dies } = group;
+          const answer = answers?.[place];
           const cuts = dies.reduce((sum, { count }) => sum + count, 0);
           return (
             <section key={paper} aria-label={paper || 'Paper not said'} data-settled={isSettled} className="space-y-3">
@@ -120,7 +104,7 @@ export function PassesPanel({ useMake, make, needs }: Props) {
                 )}
               </h3>
               {!answer && <p role="status">Laying them out …</p>}
-              {answer && 'problem' in answer && <p role="alert">{namedProblem(answer.problem, dies)}</p>}
+              {answer && 'problem' in answer && <p role="alert">{namedProblem(answer.problem, group)}</p>}
               {answer && 'passes' in answer && (
                 <ol className="flex flex-wrap gap-6">
                   {inRuns(answer.passes).map(({ pass, times }) => (
@@ -151,6 +135,7 @@ export function PassesPanel({ useMake, make, needs }: Props) {
           </ul>
         </section>
       )}
+      <TakeOut make={make} />
       {groups.length > 0 && plate && (
         <ol className="list-decimal space-y-1 bg-paper py-3 pr-4 pl-9 text-sm">
           <li>Clean a new stamp of its film with a soft eraser; try it on scrap paper.</li>
@@ -159,14 +144,9 @@ export function PassesPanel({ useMake, make, needs }: Props) {
             close the lid, ink and press. What came out weak is stamped again in its place before the paper is moved.
           </li>
           <li>Lay each die round its image, all of them as they lie here, and tape them down so that nothing moves.</li>
-          <li>Keep fingers away from the rollers and blades; edges of dies are sharp. The machine’s manual goes before this.</li>
+          <li>{cautions.blades} The machine’s manual goes before this.</li>
         </ol>
       )}
     </div>
   );
-}
-
-/** The core names dies by their ids; a maker by their names. */
-function namedProblem(problem: string, dies: readonly { id: string; name: string }[]): string {
-  return dies.reduce((words, { id, name }) => words.replaceAll(id, name), problem);
 }

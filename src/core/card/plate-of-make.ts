@@ -1,0 +1,42 @@
+import type { DrawerItem, Machine } from '#model/drawer';
+import type { Make } from '#model/make';
+import { drawnById, usualCardPlan } from './needs-of-make';
+
+/** What of a make's plan names a machine, and what may be taken for it. */
+export const machineSortsFor = { plateId: ['die machine'], platformId: ['stamping platform', 'block'] } as const satisfies Record<
+  string,
+  readonly Machine['sort'][]
+>;
+export type MachineOf = keyof typeof machineSortsFor;
+export type PlateSize = { widthMm: number; heightMm: number };
+
+/** Machines to choose from: those that the make has a copy of, then those in the drawer. */
+export function machinesFor(make: Make, drawer: readonly DrawerItem[], of: MachineOf): Machine[] {
+  const sorts: readonly Machine['sort'][] = machineSortsFor[of];
+  return [...(make.drawn ?? []), ...drawer]
+    .filter((item): item is Machine => item.kind === 'machine' && sorts.includes(item.sort))
+    .filter((item, place, all) => all.findIndex(({ id }) => id === item.id) === place);
+}
+
+/** The machine that was taken, or the first there is; null: there is none. */
+export function machineOf(make: Make, drawer: readonly DrawerItem[], of: MachineOf): Machine | null {
+  const id = (make.cardPlan ?? usualCardPlan)[of];
+  return (id && drawnById(make, 'machine', id)) || machinesFor(make, drawer, of)[0] || null;
+}
+
+const upright = ({ widthMm, heightMm }: PlateSize): PlateSize => ({
+  widthMm: Math.min(widthMm, heightMm),
+  heightMm: Math.max(widthMm, heightMm),
+});
+
+/** What lies on all of them at once fits here: as wide and as high as the least of them, each turned upright; null: nothing is known. */
+export function commonPlate(sizes: readonly PlateSize[]): PlateSize | null {
+  if (sizes.length === 0) return null;
+  const turned = sizes.map(upright);
+  return { widthMm: Math.min(...turned.map(({ widthMm }) => widthMm)), heightMm: Math.min(...turned.map(({ heightMm }) => heightMm)) };
+}
+
+/** The room that both the plate and the platform give; null: neither is known. */
+export function plateOfMake(make: Make, drawer: readonly DrawerItem[]): PlateSize | null {
+  return commonPlate((['plateId', 'platformId'] as const).flatMap((of) => machineOf(make, drawer, of) ?? []));
+}

@@ -3,8 +3,25 @@ import type { Supplies } from '#model/supplies';
 /** Invented papers, inks and pens of the Balloon Post. */
 export const demoSupplies: Supplies = {
   supplies: [
-    { id: 'demo-paper-snowdrift', kind: 'paper', name: 'Snowdrift card 300 g', sort: 'marker card', takenTurn: 1 },
-    { id: 'demo-paper-oatfield', kind: 'paper', name: 'Oatfield kraft', sort: 'kraft card' },
+    {
+      id: 'demo-paper-snowdrift',
+      kind: 'paper',
+      name: 'Snowdrift card 300 g',
+      sort: 'marker card',
+      takenTurn: 1,
+      sheet: { widthMm: 210, heightMm: 297 },
+      thicknessMm: 0.32,
+      sheetsLeft: 24,
+    },
+    {
+      id: 'demo-paper-oatfield',
+      kind: 'paper',
+      name: 'Oatfield kraft',
+      sort: 'kraft card',
+      sheet: { widthMm: 210, heightMm: 297 },
+      thicknessMm: 0.35,
+      sheetsLeft: 9,
+    },
     { id: 'demo-paper-lagoon', kind: 'paper', name: 'Lagoon watercolour', sort: 'watercolour paper' },
     { id: 'demo-ink-nightfall', kind: 'line ink', name: 'Nightfall black', sort: 'alcohol-safe dye ink', takenTurn: 2 },
     { id: 'demo-ink-umber', kind: 'line ink', name: 'Umber heat-set', sort: 'heat-set ink' },

@@ -9,6 +9,8 @@ export const supplyKinds = ['paper', 'line ink', 'pencil', 'pen', 'gloss'] as co
 export type SupplyKind = (typeof supplyKinds)[number];
 export const mostSupplyName = 80;
 
+const sheetMm = z.number().check(z.minimum(20, 'at least 20 mm'), z.maximum(2000, 'at most 2 m'));
+
 /** One of the maker's papers, inks, pencils or pens. `sort`: what it is, so that it is known what it goes with (core/technique/goes-with.json). */
 export const supplySchema = z.object({
   id: idSchema,
@@ -16,6 +18,10 @@ export const supplySchema = z.object({
   name: textSchema(mostSupplyName, { least: 1, empty: 'it needs a name' }),
   sort: z.optional(textSchema(60)),
   note: z.optional(textSchema(400)),
+  /** Of a paper: how large a sheet is, how thick, and how many are left. */
+  sheet: z.optional(z.object({ widthMm: sheetMm, heightMm: sheetMm })),
+  thicknessMm: z.optional(z.number().check(z.minimum(0.02, 'at least 0.02 mm'), z.maximum(5, 'at most 5 mm'))),
+  sheetsLeft: z.optional(z.int().check(z.minimum(0), z.maximum(100_000))),
   /** How many others of its kind were taken before it, so that the last one is known: it rises. */
   takenTurn: z.optional(z.int().check(z.minimum(0), z.maximum(2_000_000_000))),
 });

@@ -15,3 +15,12 @@ export const spreadRequestSchema = z.object({
   gapMm: z.number().check(z.minimum(0)),
   seed: z.int(),
 });
+
+/** `labels`: of a picture, 0 is paper outside; what is not 0 is cut out. */
+export const silhouetteRequestSchema = z.object({
+  labels: z.instanceof(Uint16Array),
+  width: z.int().check(z.positive()),
+  height: z.int().check(z.positive()),
+  pxPerMm: size,
+  rimMm: z.number().check(z.minimum(0), z.maximum(20)),
+});

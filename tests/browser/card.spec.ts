@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { boundsMm } from '../../src/core/outline/outline';
+import type { DrawerAnswer } from '../../src/model/api/drawer';
 import type { Make } from '../../src/model/make';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
 import { choose } from './choose';
@@ -190,7 +191,10 @@ test('several cards by keys alone; a die too large for the plate and a picture t
   await first.getByRole('button', { name: 'Another piece' }).click();
   await put(page, 'Great frame');
   await page.getByRole('tab', { name: 'Stamp and cut' }).click();
-  await expect(page.getByRole('alert')).toContainText('Great frame is larger than the plate of 150 x 200 mm', { timeout: 60_000 });
+  await expect(page.getByRole('alert')).toContainText(
+    'Great frame does not fit. In its way: the plate (Crank machine, plate), 150 × 220 mm; the platform (Stamping platform), 150 × 200 mm.',
+    { timeout: 60_000 },
+  );
   await choose(page.getByLabel('Cut on'), /Crank machine/);
   await page.getByRole('tab', { name: 'What is needed' }).click();
   await page
@@ -237,10 +241,65 @@ test.describe('by touch', () => {
     await page.getByRole('button', { name: 'Seen from both sides', exact: true }).tap();
     await expect(left(page, 'Badger pilot', 'stamped')).toContainText('0 of 3');
     await expect(page.locator('[data-need="Badger pilot"]')).toContainText('1 piece, 1 twin for the other side, 1 spare');
+    // A die that goes round it with a rim of 4 mm, made here, and kept in the drawer.
+    await page.getByLabel('Rim').fill('4');
+    await page.getByRole('button', { name: 'Cut it with a die of its own outline' }).tap();
+    const keepIt = page.getByRole('button', { name: 'Put Badger pilot, die into the drawer too' });
+    await keepIt.tap();
+    await expect(keepIt).toHaveCount(0);
+    const { items } = (await (await fetch(`${piloting.address}/api/drawer`)).json()) as DrawerAnswer;
+    const widths = items
+      .flatMap((item) => (item.kind === 'die' && item.name === 'Badger pilot, die' ? [boundsMm(item.outline).widthMm] : []))
+      .sort();
+    expect((widths[1] ?? 0) - (widths[0] ?? 0), 'twice 2 mm more, and half a line').toBeGreaterThan(3);
     await page.getByRole('button', { name: 'One more stamped of Badger pilot' }).tap();
     await expect(left(page, 'Badger pilot', 'stamped')).toContainText('1 of 3');
     await expectNoAxeFindings(page);
     const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
     expect(overflow).toBeLessThanOrEqual(0);
   });
+});
+
+test('pieces are spread over a panel, then round a free middle as a wreath; colourways among them differ from neighbour to neighbour', async ({
+  page,
+  piloting,
+}) => {
+  await page.goto(`${piloting.address}/makes/make-balloon-post-pilot#card`);
+  await page.getByRole('button', { name: 'Begin with a card' }).click();
+  await put(page, 'Frame 56 × 32');
+  await put(page, 'Cloud line');
+  await page.getByRole('button', { name: 'That is all' }).click();
+  await page.getByRole('textbox', { name: 'How many of Frame 56 × 32' }).fill('4');
+  await page.keyboard.press('Enter');
+  await page.getByRole('tab', { name: 'In place' }).click();
+  const panel = page.getByRole('region', { name: 'Panel of The card' });
+  await panel.getByLabel('Panel wide').fill('210');
+  await panel.getByLabel('Panel high').fill('200');
+  await page.keyboard.press('Enter');
+  await expect(panel.getByLabel('Panel high')).toHaveValue('200 mm');
+  await expect(panel).toHaveAttribute('data-settled', 'true', { timeout: 60_000 });
+  await expect(page.locator('[data-motif]')).toHaveCount(5);
+  const where = () => page.locator('[data-motif]').evaluateAll((motifs) => motifs.map((one) => one.getAttribute('transform')));
+  const first = await where();
+  await panel.getByRole('button', { name: 'Spread them anew' }).click();
+  await expect.poll(where).not.toEqual(first);
+  await panel.getByRole('button', { name: 'Round a free middle' }).click();
+  await panel.getByLabel('Middle wide').fill('60');
+  await panel.getByLabel('Middle high').fill('50');
+  await page.keyboard.press('Enter');
+  await expect(panel.locator('ellipse')).toHaveCount(1);
+  await expect(panel).toHaveAttribute('data-settled', 'true', { timeout: 60_000 });
+  await panel.getByRole('button', { name: 'One more colourway of The card' }).click();
+  await panel.getByRole('button', { name: 'One more colourway of The card' }).click();
+  await expect(panel.locator('[data-shared]')).toContainText('No two neighbours are alike.');
+  await expectNoAxeFindings(page);
+  await expectAllKept(page);
+  await page.reload();
+  await page.getByRole('tab', { name: 'In place' }).click();
+  await expect(panel.locator('ellipse')).toHaveCount(1);
+  await expect(panel.getByLabel('Panel wide')).toHaveValue('210 mm');
+  // What has no room is said.
+  await panel.getByLabel('Panel wide').fill('60');
+  await page.keyboard.press('Enter');
+  await expect(panel.getByRole('alert')).toContainText('There is no room for');
 });

@@ -99,3 +99,36 @@ test('a stamp goes in by its line image at true size; what is no image is refuse
   const image = thing.locator('img');
   await expect.poll(() => image.evaluate((one: HTMLImageElement) => one.naturalWidth)).toBeGreaterThan(100);
 });
+
+/** A sheet of three stamps, 120 x 80 mm: a kite of two strokes that nearly touch, a sun, a speck of dust, a leaf. */
+const sheet = `<svg xmlns="http://www.w3.org/2000/svg" width="120mm" height="80mm" viewBox="0 0 1200 800" fill="none" stroke="black" stroke-width="12">
+<path d="M100 100L250 60L300 250L120 260Z"/><path d="M210 270L250 340"/><circle cx="700" cy="180" r="110"/><circle cx="1150" cy="30" r="3"/><path d="M850 700Q700 500 1000 450Q1080 620 850 700Z"/></svg>`;
+
+test('a sheet of several stamps is cut apart by taps, each at true size', async ({ page, piloting }) => {
+  const { address } = piloting;
+  await page.goto(`${address}/drawer`);
+  await page.getByRole('button', { name: 'A stamp' }).click();
+  await page
+    .getByLabel('Choose its line image')
+    .setInputFiles({ name: 'sky-sheet.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(sheet) });
+  await expect(page.getByLabel('So wide on paper')).toHaveValue('120 mm');
+  await page.getByRole('button', { name: 'It is a sheet of several: cut it apart' }).click();
+  await expect(page.getByText('3 stamps found. Tap one to leave it out.')).toBeVisible();
+  await page.getByRole('button', { name: 'Stamp 2' }).click();
+  await expectNoAxeFindings(page);
+  await page.getByRole('button', { name: 'Put 2 stamps into the drawer' }).click();
+  await expect(page.getByRole('heading', { name: 'sky sheet, 2 pieces' })).toBeVisible();
+  const { items } = (await (await fetch(`${address}/api/drawer`)).json()) as DrawerAnswer;
+  const sizes = items
+    .filter((item) => item.kind === 'stamp' && item.set === 'sky sheet')
+    .map((item) => (item.kind === 'stamp' ? [item.widthMm, item.heightMm] : []));
+  // The kite with its string: 20 x 28 mm and its strokes, and 1 mm of white all round; the leaf beside it.
+  expect(sizes).toEqual([
+    [expect.closeTo(23.3, -0.3), expect.closeTo(31, -0.3)],
+    [expect.closeTo(31.5, -0.6), expect.closeTo(29, -0.6)],
+  ]);
+  await page.locator('[data-thing="sky sheet 1"] img').scrollIntoViewIfNeeded();
+  await expect
+    .poll(() => page.locator('[data-thing="sky sheet 1"] img').evaluate((one: HTMLImageElement) => one.naturalWidth))
+    .toBeGreaterThan(100);
+});

@@ -57,7 +57,7 @@ function inkBoxMm(path: string, page: number): { left: number; top: number; righ
 
 describe('what is needed, stamped and cut, on paper', () => {
   it('says it in words, then shows the pass and each outline with its mask at true size, as poppler reads it', async () => {
-    const path = written(await cardPdf(make, [plate], 'a4'));
+    const path = written(await cardPdf(make, { drawer: [plate], supplies: [] }, 'a4'));
     expect(pages(path)).toEqual(Array.from({ length: 5 }, () => [expect.closeTo(210, 1), expect.closeTo(297, 1)]));
     const text = words(path);
     expect(text).toMatch(/Kite day: what is needed/);
@@ -79,10 +79,12 @@ describe('what is needed, stamped and cut, on paper', () => {
       drawn: [die('a', places(box(600, 300)))],
       cards: make.cards?.map((card) => ({ ...card, pieces: card.pieces.slice(0, 1) })),
     };
-    expect(words(written(await cardPdf(large as Make, [plate], 'letter')))).toMatch(/Die a is larger than the plate of 150 x 200 mm/);
-    const empty = written(await cardPdf(newMake({ id: 'e', name: 'Empty' }), [], 'letter'));
+    expect(words(written(await cardPdf(large as Make, { drawer: [plate], supplies: [] }, 'letter')))).toMatch(
+      /Die a does not fit. In its way: the plate \(Plate\), 150 × 200 mm/,
+    );
+    const empty = written(await cardPdf(newMake({ id: 'e', name: 'Empty' }), { drawer: [], supplies: [] }, 'letter'));
     expect(pages(empty)).toEqual([[expect.closeTo(215.9, 1), expect.closeTo(279.4, 1)]]);
-    const wide = written(await cardPdf(make, [{ ...plate, widthMm: 330, heightMm: 330 }], 'a4'));
+    const wide = written(await cardPdf(make, { drawer: [{ ...plate, widthMm: 330, heightMm: 330 }], supplies: [] }, 'a4'));
     expect(pages(wide)[1]?.[0]).toBeGreaterThan(350);
   });
 });

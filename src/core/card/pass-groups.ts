@@ -2,7 +2,8 @@ import type { Make } from '#model/make';
 import type { OutlineMm } from '#core/outline/outline';
 import type { DiePassesRequest, LaidDie } from '#core/passes/die-passes';
 import { drawnById, type NeedRow, type Needs } from './needs-of-make';
-import type { PlateSize } from './plate-of-make';
+import { inTheWay, type Limit } from './limits';
+import type { PlateSize } from './machines';
 
 /** What is stamped and cut together. `paper`: of what is stamped; empty: nobody said. */
 export type PassGroup = { paper: string; dies: { id: string; name: string; outline: OutlineMm; count: number }[] };
@@ -32,9 +33,16 @@ export function passGroups(make: Make, { rows }: Needs): PassGroup[] {
   return [...groups].map(([paper, dies]) => ({ paper, dies: [...dies.values()] }));
 }
 
-/** What is asked of diePasses for each group. */
-export function passRequests(groups: readonly PassGroup[], plate: PlateSize, gapMm: number): DiePassesRequest[] {
-  return groups.map(({ dies }) => ({ plate, gapMm, dies: dies.map(({ id, outline, count }) => ({ id, outline, count })) }));
+/** What is asked of diePasses for each group, on the plate that its paper leaves; a group of which nothing is known is left out. */
+export function passRequests(
+  groups: readonly PassGroup[],
+  plateOf: (paper: string) => PlateSize | null,
+  gapMm: number,
+): (DiePassesRequest & { paper: string })[] {
+  return groups.flatMap(({ paper, dies }) => {
+    const plate = plateOf(paper);
+    return plate ? [{ paper, plate, gapMm, dies: dies.map(({ id, outline, count }) => ({ id, outline, count })) }] : [];
+  });
 }
 
 /** Passes that are laid out alike, one after the other. */
@@ -47,7 +55,10 @@ export function inRuns(passes: readonly LaidDie[][]): { pass: readonly LaidDie[]
   return [...runs.values()];
 }
 
-/** A problem with dies, with their names in the place of their ids. */
-export function namedProblem(problem: string, { dies }: Pick<PassGroup, 'dies'>): string {
-  return dies.reduce((words, { id, name }) => words.replaceAll(id, name), problem);
+/** What of a group fits nowhere, and what is in its way. */
+export function tooLarge({ dies }: Pick<PassGroup, 'dies'>, limits: readonly Limit[]): { name: string; inTheWay: string }[] {
+  return dies.flatMap(({ name, outline }) => {
+    const words = inTheWay(outline, limits);
+    return words === null ? [] : [{ name, inTheWay: words }];
+  });
 }

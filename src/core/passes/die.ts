@@ -23,16 +23,23 @@ export function roughOutline(outline: OutlineMm): OutlineMm {
   }
 }
 
-/** A die with the turns in which it lies within a plate; none: it is too large for it. */
-export function dieOf(id: string, outline: OutlineMm, plate: { widthMm: number; heightMm: number }): Die {
-  const rough = roughOutline(outline);
+/** The turns in which an outline lies within a plate; none: it is too large for it. */
+function turnsWithin(outline: OutlineMm, plate: { widthMm: number; heightMm: number }): Turn[] {
   const turnAt = (deg: number): Turn => ({ deg, bounds: boundsMm(turned(outline, deg)) });
   const fits = ({ bounds }: Turn) => bounds.widthMm <= plate.widthMm + 1e-9 && bounds.heightMm <= plate.heightMm + 1e-9;
   const straight = quarters.map(turnAt).filter(fits);
-  if (straight.length > 0) return { id, rough, turns: straight };
+  if (straight.length > 0) return straight;
   const oblique = Array.from({ length: 180 }, (_, deg) => turnAt(deg)).filter(fits);
   // The middle of those that fit leaves the most room at the corners.
-  return { id, rough, turns: oblique.slice(oblique.length >> 1, (oblique.length >> 1) + 1) };
+  return oblique.slice(oblique.length >> 1, (oblique.length >> 1) + 1);
+}
+
+/** Whether an outline lies within a plate, however it is turned. */
+export const fitsPlate = (outline: OutlineMm, plate: { widthMm: number; heightMm: number }): boolean =>
+  turnsWithin(outline, plate).length > 0;
+
+export function dieOf(id: string, outline: OutlineMm, plate: { widthMm: number; heightMm: number }): Die {
+  return { id, rough: roughOutline(outline), turns: turnsWithin(outline, plate) };
 }
 
 /** Knows for two dies, as they are turned, where the one may not be because of the other; each is reckoned once. */

@@ -8,6 +8,7 @@ import { Button } from '#ui/controls/button.tsx';
 import { Choice } from '#ui/controls/choice.tsx';
 import { Field } from '#ui/controls/field.tsx';
 import { ProblemNotice } from '#ui/words/notice.tsx';
+import { PaperSheet } from './paper-sheet';
 
 const headings: Record<SupplyKind, string> = {
   paper: 'Papers',
@@ -114,6 +115,7 @@ function SupplyList({ kind, rows, own, onPut, onTakeOut }: ListProps) {
                 {verdict === 'goes well' ? '' : '▲ '}
                 {words}
               </span>
+              {kind === 'paper' && <PaperSheet paper={row} onPut={onPut} />}
             </li>
           );
         })}

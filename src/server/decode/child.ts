@@ -29,7 +29,7 @@ function answer(message: JobMessage): Promise<unknown> {
     case 'trueSize':
       return trueSizePdf(message.asked.picture, message.asked.paper);
     case 'cardPlan':
-      return cardPdf(message.asked.make, message.asked.drawer, message.asked.paper);
+      return cardPdf(message.asked.make, message.asked.beside, message.asked.paper);
     case 'recipeSheet': {
       const { bandMap, look, ...of } = message.asked.of;
       return recipePdf(

@@ -1,9 +1,9 @@
 import type { DecodeAnswer, OriginalAnswer } from '#model/api/originals';
 import type { RecipeSheet } from '#model/api/recipes';
-import type { DrawerItem } from '#model/drawer';
 import type { Make } from '#model/make';
 import type { WrittenRecipe } from '#model/written-recipe';
 import type { Preparation } from '#model/preparation';
+import type { BesideMake } from '#server/formats/card-pdf';
 import type { ThumbnailAsked } from '#server/formats/thumbnail';
 import type { PaperId } from '#server/formats/true-size';
 
@@ -27,8 +27,8 @@ export type Jobs = {
     asked: { picture: { name: string; png: Uint8Array; widthMm: number; heightMm: number }; paper: PaperId };
     answer: Uint8Array;
   };
-  /** What cards need, passes and masks as sheets to be printed. `drawer`: its machines. */
-  cardPlan: { asked: { make: Make; drawer: DrawerItem[]; paper: PaperId }; answer: Uint8Array };
+  /** What cards need, passes and masks as sheets to be printed. */
+  cardPlan: { asked: { make: Make; beside: BesideMake; paper: PaperId }; answer: Uint8Array };
   /** A recipe as sheets to be printed; its band map still packed. */
   recipeSheet: { asked: { of: RecipeToPrint; wish: RecipeSheet }; answer: Uint8Array };
   /** Whether a JSON text is a region table. */

@@ -1,9 +1,10 @@
 import type { Make } from '#model/make';
 import type { DrawerItem } from '#model/drawer';
+import type { Supply } from '#model/supplies';
 import { formatLength } from '#core/card/lengths';
 import { drawnById, needsOfMake, usualCardPlan } from '#core/card/needs-of-make';
-import { inRuns, namedProblem, passGroups, passRequests } from '#core/card/pass-groups';
-import { plateOfMake } from '#core/card/plate-of-make';
+import { commonPlate, limitsOf } from '#core/card/limits';
+import { inRuns, passGroups, passRequests, tooLarge } from '#core/card/pass-groups';
 import { counted } from '#core/make/counted';
 import { boundsMm, movedTo, type OutlineMm, turned } from '#core/outline/outline';
 import { maskOutline, usualMaskInsetMm } from '#core/outline/mask';
@@ -98,19 +99,24 @@ function pageFor(page: Page, widthMm: number, heightMm: number): Page {
   return { widthMm: Math.max(wide, page.widthMm), heightMm: Math.max(high, page.heightMm) };
 }
 
-function drawPasses(pdf: Pdf, make: Make, drawer: readonly DrawerItem[], page: Page): void {
-  const plate = plateOfMake(make, drawer);
+/** What lies beside the make: machines of the drawer, and papers. */
+export type BesideMake = { drawer: readonly DrawerItem[]; supplies: readonly Supply[] };
+
+function drawPasses(pdf: Pdf, make: Make, { drawer, supplies }: BesideMake, page: Page): void {
   const groups = passGroups(make, needsOfMake(make));
-  if (!plate || groups.length === 0) return;
-  const sheet = pageFor(page, plate.widthMm, plate.heightMm);
-  for (const [place, request] of passRequests(groups, plate, (make.cardPlan ?? usualCardPlan).gapMm).entries()) {
-    const group = groups[place]!;
-    const on = group.paper === '' ? 'paper not said' : group.paper;
+  const limitsFor = (paper: string) => limitsOf(make, drawer, supplies, paper);
+  const requests = passRequests(groups, (paper) => commonPlate(limitsFor(paper)), (make.cardPlan ?? usualCardPlan).gapMm);
+  for (const request of requests) {
+    const { plate, paper } = request;
+    const sheet = pageFor(page, plate.widthMm, plate.heightMm);
+    const on = paper === '' ? 'paper not said' : paper;
     const found = diePasses(request);
     if ('problem' in found) {
-      pdf.addPage(page.widthMm, page.heightMm);
-      for (const [index, line] of pdf.lines(namedProblem(found.problem, group), page.widthMm - 2 * marginMm, textPt).entries())
-        pdf.write(line, { xMm: marginMm, yMm: marginMm + lineMm * (index + 1), sizePt: textPt });
+      const flow = flowing(pdf, page);
+      flow.heading(`On ${on} there is too little room`);
+      const group = groups.find((own) => own.paper === paper);
+      for (const { name, inTheWay } of group ? tooLarge(group, limitsFor(paper)) : [])
+        flow.line(`${name} does not fit. In its way: ${inTheWay}.`);
       continue;
     }
     const runs = inRuns(found.passes);
@@ -160,11 +166,11 @@ function drawMasks(pdf: Pdf, make: Make, page: Page): void {
 }
 
 /** What the cards of a make need, its passes and its masks at true size: PDF. */
-export async function cardPdf(make: Make, drawer: readonly DrawerItem[], paper: PaperId): Promise<Uint8Array> {
+export async function cardPdf(make: Make, beside: BesideMake, paper: PaperId): Promise<Uint8Array> {
   const page = paperSizes[paper];
   const pdf = openPdf({ title: `${make.name}: what is needed, stamped and cut` });
   writeNeeds(pdf, make, page);
-  drawPasses(pdf, make, drawer, page);
+  drawPasses(pdf, make, beside, page);
   drawMasks(pdf, make, page);
   return pdf.bytes();
 }

@@ -4,27 +4,36 @@ import { Field } from './field';
 
 type Props = {
   label: string;
-  /** What stands there at first. */
+  /** What stands there while nothing is typed. */
   mm: number;
   /** Null: what is typed is no length. */
   onMm: (mm: number | null) => void;
+  /** Told with every sign, or when the field is left or Enter is pressed: an edit is one step. Default typed. */
+  when?: 'typed' | 'left';
   className?: string;
 };
 
 /** A length typed as people say it: "60", "6.5 cm", "2 1/2 in". */
-export function LengthField({ label, mm, onMm, className = '' }: Props) {
+export function LengthField({ label, mm, onMm, when = 'typed', className = '' }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
-  const isOff = typed !== null && readLengthMm(typed, 'mm') === null;
+  const value = typed === null ? null : readLengthMm(typed, 'mm');
+  const leave = () => {
+    if (when !== 'left' || value === null) return;
+    setTyped(null);
+    if (Math.abs(value - mm) > 1e-6) onMm(value);
+  };
   return (
     <Field
       label={label}
       className={className}
       value={typed ?? formatLength(mm, 'mm')}
-      problem={isOff ? 'Such as 60, 6.5 cm or 2 1/2 in.' : undefined}
-      onChange={({ target: { value } }) => {
-        setTyped(value);
-        onMm(readLengthMm(value, 'mm'));
+      problem={typed !== null && value === null ? 'Such as 60, 6.5 cm or 2 1/2 in.' : undefined}
+      onChange={(event) => {
+        setTyped(event.target.value);
+        if (when === 'typed') onMm(readLengthMm(event.target.value, 'mm'));
       }}
+      onBlur={leave}
+      onKeyDown={(event) => when === 'left' && event.key === 'Enter' && event.currentTarget.blur()}
     />
   );
 }

@@ -1,13 +1,14 @@
 import { useMemo } from 'react';
 import type { Make } from '#model/make';
 import { drawnById, type Needs, usualCardPlan } from '#core/card/needs-of-make';
-import { goesWithGroup, inRuns, namedProblem, passGroups, passRequests } from '#core/card/pass-groups';
-import { machineOf, type MachineOf, machinesFor, plateOfMake } from '#core/card/plate-of-make';
+import { commonPlate, limitsOf } from '#core/card/limits';
+import { machineOf, type MachineOf, machinesFor } from '#core/card/machines';
+import { goesWithGroup, inRuns, passGroups, passRequests, tooLarge } from '#core/card/pass-groups';
 import type { LaidDie } from '#core/passes/die-passes';
-import { formatLength } from '#core/card/lengths';
 import { counted } from '#core/make/counted';
 import { cautions } from '#core/technique/cautions';
 import { useDrawer } from '#islands/shared/use-drawer.ts';
+import { useSupplies } from '#islands/shared/supplies-store.ts';
 import { Button } from '#ui/controls/button.tsx';
 import { Choice } from '#ui/controls/choice.tsx';
 import { LengthField } from '#ui/controls/length-field.tsx';
@@ -29,11 +30,11 @@ export function PassesPanel({ useMake, make, needs }: Props) {
   const drawer = useDrawer((state) => state.drawer);
   const plan = make.cardPlan ?? usualCardPlan;
   const { gapMm } = plan;
+  const supplies = useSupplies((state) => state.supplies);
   const items = drawer?.items ?? [];
-  const { widthMm, heightMm } = plateOfMake(make, items) ?? { widthMm: 0, heightMm: 0 };
-  const plate = useMemo(() => (widthMm > 0 ? { widthMm, heightMm } : null), [widthMm, heightMm]);
+  const limitsFor = (paper: string) => limitsOf(make, items, supplies?.supplies ?? [], paper);
   const groups = useMemo(() => passGroups(make, needs), [make, needs]);
-  const requests = useMemo(() => (plate ? passRequests(groups, plate, gapMm) : []), [groups, plate, gapMm]);
+  const requests = passRequests(groups, (paper) => commonPlate(limitsFor(paper)), gapMm);
   const { answers, isSettled, problem } = usePasses(requests);
   const nameOf = (id: string) => drawnById(make, 'die', id)?.name ?? 'A die';
   /** The kinds that a pass cuts: of each die the first that still lacks some. */
@@ -68,13 +69,14 @@ export function PassesPanel({ useMake, make, needs }: Props) {
           );
         })}
         <LengthField
+          when="left"
           label="Between the dies"
           className="w-36"
           mm={gapMm}
           onMm={(mm) => mm !== null && mm <= 50 && edit(changePlan((own) => ({ ...own, gapMm: mm })))}
         />
       </div>
-      {!plate && (
+      {commonPlate(limitsFor('')) === null && (
         <p className="bg-paper p-4">
           Nothing says how large the plate is. Put the die machine into the{' '}
           <a href="/drawer" className="underline">
@@ -87,42 +89,52 @@ export function PassesPanel({ useMake, make, needs }: Props) {
         <p className="bg-paper p-4">{needs.rows.length === 0 ? 'Nothing lies on a card yet.' : 'All that a die cuts is cut.'}</p>
       )}
       {problem && <p role="alert">{problem}</p>}
-      {plate &&
-        groups.map((group, place) => {
-          const { paper, dies } = group;
-          const answer = answers?.[place];
-          const cuts = dies.reduce((sum, { count }) => sum + count, 0);
-          return (
-            <section key={paper} aria-label={paper || 'Paper not said'} data-settled={isSettled} className="space-y-3">
-              <h3 className="text-lg">
-                {paper === '' ? 'Paper not said' : `On ${paper}`}
-                {isSettled && answer && 'passes' in answer && (
-                  <span className="ml-3" data-passes={answer.passes.length}>
-                    {counted(answer.passes.length, 'pass', 'passes')}
-                    {answer.passes.length < cuts && `, not ${cuts}`}
-                  </span>
-                )}
-              </h3>
-              {!answer && <p role="status">Laying them out …</p>}
-              {answer && 'problem' in answer && <p role="alert">{namedProblem(answer.problem, group)}</p>}
-              {answer && 'passes' in answer && (
-                <ol className="flex flex-wrap gap-6">
-                  {inRuns(answer.passes).map(({ pass, times }) => (
-                    <li key={JSON.stringify(pass)} className="space-y-1">
-                      <PassDrawing {...{ make, plate, pass }} />
-                      <p>
-                        <strong className="font-code text-lg">{times} ×</strong> {pass.map(({ id }) => nameOf(id)).join(', ')}
-                      </p>
-                      <Button disabled={!isSettled} onClick={() => edit(addDone(cutBy(pass, paper)))}>
-                        Done once
-                      </Button>
-                    </li>
-                  ))}
-                </ol>
+      {groups.map((group) => {
+        const { paper, dies } = group;
+        const place = requests.findIndex((request) => request.paper === paper);
+        const plate = requests[place]?.plate;
+        if (!plate) return null;
+        const answer = answers?.[place];
+        const cuts = dies.reduce((sum, { count }) => sum + count, 0);
+        return (
+          <section key={paper} aria-label={paper || 'Paper not said'} data-settled={isSettled} className="space-y-3">
+            <h3 className="text-lg">
+              {paper === '' ? 'Paper not said' : `On ${paper}`}
+              {isSettled && answer && 'passes' in answer && (
+                <span className="ml-3" data-passes={answer.passes.length}>
+                  {counted(answer.passes.length, 'pass', 'passes')}
+                  {answer.passes.length < cuts && `, not ${cuts}`}
+                </span>
               )}
-            </section>
-          );
-        })}
+            </h3>
+            {!answer && <p role="status">Laying them out …</p>}
+            {answer && 'problem' in answer && (
+              <div role="alert">
+                {tooLarge(group, limitsFor(paper)).map(({ name, inTheWay }) => (
+                  <p key={name}>
+                    {name} does not fit. In its way: {inTheWay}.
+                  </p>
+                ))}
+              </div>
+            )}
+            {answer && 'passes' in answer && (
+              <ol className="flex flex-wrap gap-6">
+                {inRuns(answer.passes).map(({ pass, times }) => (
+                  <li key={JSON.stringify(pass)} className="space-y-1">
+                    <PassDrawing {...{ make, plate, pass }} />
+                    <p>
+                      <strong className="font-code text-lg">{times} ×</strong> {pass.map(({ id }) => nameOf(id)).join(', ')}
+                    </p>
+                    <Button disabled={!isSettled} onClick={() => edit(addDone(cutBy(pass, paper)))}>
+                      Done once
+                    </Button>
+                  </li>
+                ))}
+              </ol>
+            )}
+          </section>
+        );
+      })}
       {byHand.length > 0 && (
         <section aria-label="By hand">
           <h3 className="text-lg">By hand</h3>
@@ -136,12 +148,12 @@ export function PassesPanel({ useMake, make, needs }: Props) {
         </section>
       )}
       <TakeOut make={make} />
-      {groups.length > 0 && plate && (
+      {requests.length > 0 && (
         <ol className="list-decimal space-y-1 bg-paper py-3 pr-4 pl-9 text-sm">
           <li>Clean a new stamp of its film with a soft eraser; try it on scrap paper.</li>
           <li>
-            Lay the stamps on a sheet of {formatLength(plate.widthMm, 'mm')} × {formatLength(plate.heightMm, 'mm')} as they stand here,
-            close the lid, ink and press. What came out weak is stamped again in its place before the paper is moved.
+            Lay the stamps on the sheet as they stand here, close the lid, ink and press. What came out weak is stamped again in its place
+            before the paper is moved.
           </li>
           <li>Lay each die round its image, all of them as they lie here, and tape them down so that nothing moves.</li>
           <li>{cautions.blades} The machine’s manual goes before this.</li>

@@ -9,6 +9,7 @@ import { Counter } from '#ui/controls/counter.tsx';
 import { ToggleChip } from '#ui/controls/toggle-chip.tsx';
 import type { MakeStore } from '../../document/make-store';
 import { changePiece, cutWith, removePiece } from './card-acts';
+import { OwnDie } from './own-die';
 import { PieceDrawing } from './piece-drawing';
 
 type Props = { useMake: MakeStore; make: Make; cardId: string; piece: CardPiece; name: string; isOpen: boolean; onOpen: () => void };
@@ -110,6 +111,7 @@ function Details({ useMake, make, cardId, piece, name }: Omit<Props, 'isOpen' | 
           onChoose={(paper) => change(({ paper: _, ...own }) => (paper === anyPaper ? own : { ...own, paper }))}
         />
       </div>
+      <OwnDie {...{ useMake, make, cardId, piece }} />
       <div className="flex flex-wrap items-center gap-2">
         <ToggleChip isOn={piece.isTwoSided === true} onTurn={() => turn('isTwoSided')}>
           Seen from both sides

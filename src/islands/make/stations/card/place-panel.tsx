@@ -64,18 +64,21 @@ function SpreadCard({ useMake, make, drawer, card, spread, found, isSettled }: C
       <h3 className="text-lg">{card.name}</h3>
       <div className="flex flex-wrap items-end gap-3">
         <LengthField
+          when="left"
           label="Panel wide"
           className="w-28"
           mm={spread.widthMm}
           onMm={(mm) => isPanel(mm) && change((own) => ({ ...own, widthMm: mm }))}
         />
         <LengthField
+          when="left"
           label="Panel high"
           className="w-28"
           mm={spread.heightMm}
           onMm={(mm) => isPanel(mm) && change((own) => ({ ...own, heightMm: mm }))}
         />
         <LengthField
+          when="left"
           label="Between them"
           className="w-28"
           mm={spread.gapMm}
@@ -94,12 +97,14 @@ function SpreadCard({ useMake, make, drawer, card, spread, found, isSettled }: C
         {spread.free && (
           <>
             <LengthField
+              when="left"
               label="Middle wide"
               className="w-28"
               mm={spread.free.widthMm}
               onMm={(mm) => isPanel(mm) && change((own) => ({ ...own, free: { widthMm: mm, heightMm: own.free?.heightMm ?? mm } }))}
             />
             <LengthField
+              when="left"
               label="Middle high"
               className="w-28"
               mm={spread.free.heightMm}

@@ -2,10 +2,10 @@ import { useEffect, useState } from 'react';
 import type { Remote } from 'comlink';
 import type { DiePasses, DiePassesRequest } from '#core/passes/die-passes';
 import type { Spread, SpreadRequest } from '#core/spread/spread-motifs';
-import { livingWorker } from '#islands/shared/living-worker.ts';
 import { newestWish } from '#islands/shared/newest-wish.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import type { PassesApi } from '#workers/passes.worker';
+import { layingWorker } from '#islands/shared/laying-worker.ts';
 
 /** What is found for each request. `isSettled`: it is of what is asked now. */
 export type LaidOut<A> = { answers: readonly A[] | null; isSettled: boolean; problem: string | null };
@@ -17,10 +17,7 @@ function useLaidOut<Q, A>(what: string, requests: readonly Q[], question: (api: 
   const asked = JSON.stringify(requests);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a question is told by its requests.
   useEffect(() => {
-    const worker = livingWorker<PassesApi>({
-      what,
-      create: (name) => new Worker(new URL('../../../../workers/passes.worker.ts', import.meta.url), { type: 'module', name }),
-    });
+    const worker = layingWorker(what);
     const wishes = newestWish<string>(
       async (wish, isNewest) => {
         const answers: A[] = [];

@@ -8,6 +8,7 @@ import { endpoint } from '#server/http/endpoint';
 import { heavily } from '#server/http/heavy';
 import { pdfAnswer } from '#server/http/pdf-answer';
 import { readDrawer } from '#server/store/drawer';
+import { readSupplies } from '#server/store/supplies';
 import { readStored } from '#server/store/make-rows';
 
 const askedSchema = z.object({ paper: z.enum(['a4', 'letter']) });
@@ -17,8 +18,10 @@ export const GET = endpoint(async ({ params, url, request }) => {
   const { paper } = askedSchema.parse(Object.fromEntries(url.searchParams));
   const { make } = await readStored(database(), idSchema.parse(params.id));
   const { items } = await readDrawer(database());
+  const { supplies } = await readSupplies(database());
   return heavily(request.signal, async (asker) => {
-    const pdf = await workshop().work('cardPlan', { make, drawer: items.filter(({ kind }) => kind === 'machine'), paper }, asker);
+    const beside = { drawer: items.filter(({ kind }) => kind === 'machine'), supplies };
+    const pdf = await workshop().work('cardPlan', { make, beside, paper }, asker);
     return pdfAnswer(pdf, downloadName(make.name, 'stamp and cut', dayOf(new Date()), 'pdf'), 'stamp-and-cut.pdf');
   });
 });

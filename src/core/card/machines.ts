@@ -23,20 +23,3 @@ export function machineOf(make: Make, drawer: readonly DrawerItem[], of: Machine
   const id = (make.cardPlan ?? usualCardPlan)[of];
   return (id && drawnById(make, 'machine', id)) || machinesFor(make, drawer, of)[0] || null;
 }
-
-const upright = ({ widthMm, heightMm }: PlateSize): PlateSize => ({
-  widthMm: Math.min(widthMm, heightMm),
-  heightMm: Math.max(widthMm, heightMm),
-});
-
-/** What lies on all of them at once fits here: as wide and as high as the least of them, each turned upright; null: nothing is known. */
-export function commonPlate(sizes: readonly PlateSize[]): PlateSize | null {
-  if (sizes.length === 0) return null;
-  const turned = sizes.map(upright);
-  return { widthMm: Math.min(...turned.map(({ widthMm }) => widthMm)), heightMm: Math.min(...turned.map(({ heightMm }) => heightMm)) };
-}
-
-/** The room that both the plate and the platform give; null: neither is known. */
-export function plateOfMake(make: Make, drawer: readonly DrawerItem[]): PlateSize | null {
-  return commonPlate((['plateId', 'platformId'] as const).flatMap((of) => machineOf(make, drawer, of) ?? []));
-}

@@ -2,6 +2,7 @@
 import sharp from 'sharp';
 import { decodeKeptBandMap } from '#core/recipe/kept-band-map';
 import { cardPdf } from '#server/formats/card-pdf';
+import { printedImagesPdf } from '#server/formats/printed-images';
 import { recipePdf } from '#server/formats/recipe-sheet/recipe-sheet';
 import { thumbnailPng } from '#server/formats/thumbnail';
 import { trueSizePdf } from '#server/formats/true-size';
@@ -30,6 +31,8 @@ function answer(message: JobMessage): Promise<unknown> {
       return trueSizePdf(message.asked.picture, message.asked.paper);
     case 'cardPlan':
       return cardPdf(message.asked.make, message.asked.beside, message.asked.paper);
+    case 'printedImages':
+      return printedImagesPdf(message.asked);
     case 'recipeSheet': {
       const { bandMap, look, ...of } = message.asked.of;
       return recipePdf(

@@ -4,6 +4,7 @@ import type { Make } from '#model/make';
 import type { WrittenRecipe } from '#model/written-recipe';
 import type { Preparation } from '#model/preparation';
 import type { BesideMake } from '#server/formats/card-pdf';
+import type { ImageToPrint } from '#server/formats/printed-images';
 import type { ThumbnailAsked } from '#server/formats/thumbnail';
 import type { PaperId } from '#server/formats/true-size';
 
@@ -29,6 +30,8 @@ export type Jobs = {
   };
   /** What cards need, passes and masks as sheets to be printed. */
   cardPlan: { asked: { make: Make; beside: BesideMake; paper: PaperId }; answer: Uint8Array };
+  /** Images to be printed instead of stamped. */
+  printedImages: { asked: { title: string; images: ImageToPrint[]; lineHex: string; paper: PaperId }; answer: Uint8Array };
   /** A recipe as sheets to be printed; its band map still packed. */
   recipeSheet: { asked: { of: RecipeToPrint; wish: RecipeSheet }; answer: Uint8Array };
   /** Whether a JSON text is a region table. */

@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import type { Card, CardPiece, DrawnItem } from '#model/card';
-import type { ColouredPicture } from '#model/coloured-picture';
 import type { Die, Words } from '#model/drawer';
 import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
@@ -13,7 +12,7 @@ import type { MakeStore } from '../../document/make-store';
 import { addPiece } from './card-acts';
 import { PieceDrawing } from './piece-drawing';
 
-type Props = { useMake: MakeStore; make: Make; picture: ColouredPicture; card: Card };
+type Props = { useMake: MakeStore; make: Make; card: Card };
 type Offered = { key: string; name: string; piece: Omit<CardPiece, 'id'>; drawn: DrawnItem[] };
 
 const usualHand = { by: 'hand', rim: 'white rim', rimMm: 1.5 } as const;

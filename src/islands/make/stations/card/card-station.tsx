@@ -1,5 +1,4 @@
 import { useEffect, useMemo } from 'react';
-import type { ColouredPicture } from '#model/coloured-picture';
 import type { Make } from '#model/make';
 import { needsOfMake } from '#core/card/needs-of-make';
 import { counted } from '#core/make/counted';
@@ -16,10 +15,10 @@ import { NeedsPanel } from './needs-panel';
 import { PlacePanel } from './place-panel';
 import { PassesPanel } from './passes-panel';
 
-type Props = { useMake: MakeStore; make: Make; picture: ColouredPicture; useDesk: Desk<CardDeskState> };
+type Props = { useMake: MakeStore; make: Make; useDesk: Desk<CardDeskState> };
 
 /** The Card station: what the cards need, and how it is stamped and cut. */
-export function CardStation({ useMake, make, picture, useDesk }: Props) {
+export function CardStation({ useMake, make, useDesk }: Props) {
   const { step, set } = useDesk();
   const { problem, load } = useDrawer();
   const loadSupplies = useSupplies((state) => state.load);
@@ -34,7 +33,7 @@ export function CardStation({ useMake, make, picture, useDesk }: Props) {
       {problem && <ProblemNotice problem={problem} />}
       <DrawnAnew {...{ useMake, make }} />
       <StepTabs label="Steps of the card" steps={cardSteps} current={step} onGo={(next) => set({ step: next })}>
-        {step === 'needs' && <NeedsPanel {...{ useMake, make, picture, needs, useDesk }} />}
+        {step === 'needs' && <NeedsPanel {...{ useMake, make, needs, useDesk }} />}
         {step === 'place' && <PlacePanel {...{ useMake, make }} />}
         {step === 'passes' && <PassesPanel {...{ useMake, make, needs }} />}
       </StepTabs>

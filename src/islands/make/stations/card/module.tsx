@@ -2,8 +2,8 @@ import type { Desk, Seen, StationModule } from '../station';
 import type { CardDeskState } from './card-desk';
 import { CardStation } from './card-station';
 
-function Panel({ useMake, make, picture, useDesk }: Seen & { useDesk: Desk<CardDeskState> }) {
-  return <CardStation {...{ useMake, make, picture, useDesk }} />;
+function Panel({ useMake, make, useDesk }: Seen & { useDesk: Desk<CardDeskState> }) {
+  return <CardStation {...{ useMake, make, useDesk }} />;
 }
 
 export const station: StationModule<CardDeskState> = { Panel };

@@ -1,5 +1,4 @@
 import type { Card } from '#model/card';
-import type { ColouredPicture } from '#model/coloured-picture';
 import type { Make } from '#model/make';
 import { mostCards, mostCopies } from '#model/card';
 import { imageName, type Needs, usualCardPlan } from '#core/card/needs-of-make';
@@ -15,7 +14,7 @@ import type { CardDeskState } from './card-desk';
 import { NeedsTable } from './needs-table';
 import { PieceRow } from './piece-row';
 
-type Props = { useMake: MakeStore; make: Make; picture: ColouredPicture; needs: Needs; useDesk: Desk<CardDeskState> };
+type Props = { useMake: MakeStore; make: Make; needs: Needs; useDesk: Desk<CardDeskState> };
 
 /** A card of its own, and as often as it is made. */
 const newCard = (names: readonly string[]): Card => ({
@@ -26,7 +25,7 @@ const newCard = (names: readonly string[]): Card => ({
 });
 
 /** The cards with their pieces, and what they need at once. */
-export function NeedsPanel({ useMake, make, picture, needs, useDesk }: Props) {
+export function NeedsPanel({ useMake, make, needs, useDesk }: Props) {
   const edit = useMake((state) => state.edit);
   const cards = make.cards ?? [];
   const names = cards.map(({ name }) => name);
@@ -41,7 +40,7 @@ export function NeedsPanel({ useMake, make, picture, needs, useDesk }: Props) {
         </p>
       )}
       {cards.map((card) => (
-        <CardSheet key={card.id} {...{ useMake, make, picture, card, useDesk }} />
+        <CardSheet key={card.id} {...{ useMake, make, card, useDesk }} />
       ))}
       <p className="flex flex-wrap gap-2">
         <Button disabled={cards.length >= mostCards} weight={cards.length === 0 ? 'main' : 'plain'} onClick={() => add(newCard(names))}>
@@ -87,7 +86,7 @@ export function NeedsPanel({ useMake, make, picture, needs, useDesk }: Props) {
 
 type SheetProps = Omit<Props, 'needs'> & { card: Card };
 
-function CardSheet({ useMake, make, picture, card, useDesk }: SheetProps) {
+function CardSheet({ useMake, make, card, useDesk }: SheetProps) {
   const edit = useMake((state) => state.edit);
   const { openPiece, set } = useDesk();
   const named = card.pieces.map((piece) => imageName(make, piece) ?? '');
@@ -133,7 +132,7 @@ function CardSheet({ useMake, make, picture, card, useDesk }: SheetProps) {
           );
         })}
       </ul>
-      <AddPiece {...{ useMake, make, picture, card }} />
+      <AddPiece {...{ useMake, make, card }} />
       {card.pieces.length > 0 && (
         <p className="px-3 pb-2 text-sm text-soft">
           {counted(

@@ -135,8 +135,8 @@ export async function loadDemo(database: Database, makes: readonly DemoMake[] = 
 if (process.argv[1]?.endsWith('demo/load.ts')) {
   await inWords(async () => {
     const database = openDatabase(process.env.AQUACHROME_DATABASE_URL ?? '', { patient: true });
-    // Given the ids of makes, it loads only those.
-    const wanted = process.argv.slice(2);
+    // Given the ids of makes, it loads only those: tests start it often.
+    const wanted = [...process.argv.slice(2), ...(process.env.AQUACHROME_DEMO_MAKES ?? '').split(' ')].filter((id) => id !== '');
     const makes = wanted.length > 0 ? demoMakes.filter(({ id }) => wanted.includes(id)) : demoMakes;
     try {
       if (await loadDemo(database, makes)) console.log('Demo data loaded.');

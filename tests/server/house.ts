@@ -34,9 +34,9 @@ export function newHouse(name: string, dist = process.env.AQUACHROME_DIST ?? 'di
   return home;
 }
 
-/** The environment of the checks must not leak into the starts. */
+/** The environment of the checks must not leak into the starts. One make of the demo is enough: `tests/server/makes.test.ts` loads them all. */
 export function houseEnvironment(port: number): NodeJS.ProcessEnv {
-  const env: NodeJS.ProcessEnv = { ...process.env, AQUACHROME_PORT: String(port) };
+  const env: NodeJS.ProcessEnv = { ...process.env, AQUACHROME_PORT: String(port), AQUACHROME_DEMO_MAKES: 'make-balloon-post-lantern' };
   for (const name of ['AQUACHROME_DATABASE_URL', 'AQUACHROME_HOME', 'AQUACHROME_DIST']) delete env[name];
   return env;
 }

@@ -1,5 +1,6 @@
 import type { DrawerItem, Machine } from '#model/drawer';
 import type { Make } from '#model/make';
+import { atHand } from './at-hand';
 import { drawnById, usualCardPlan } from './needs-of-make';
 
 /** What of a make's plan names a machine, and what may be taken for it. */
@@ -13,9 +14,7 @@ export type PlateSize = { widthMm: number; heightMm: number };
 /** Machines to choose from: those that the make has a copy of, then those in the drawer. */
 export function machinesFor(make: Make, drawer: readonly DrawerItem[], of: MachineOf): Machine[] {
   const sorts: readonly Machine['sort'][] = machineSortsFor[of];
-  return [...(make.drawn ?? []), ...drawer]
-    .filter((item): item is Machine => item.kind === 'machine' && sorts.includes(item.sort))
-    .filter((item, place, all) => all.findIndex(({ id }) => id === item.id) === place);
+  return atHand(make, drawer, 'machine').filter(({ sort }) => sorts.includes(sort));
 }
 
 /** The machine that was taken, or the first there is; null: there is none. */

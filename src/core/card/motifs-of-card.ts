@@ -3,6 +3,7 @@ import type { Die, DrawerItem } from '#model/drawer';
 import type { Make } from '#model/make';
 import { namedOutline } from '#core/outline/named-shapes';
 import { movedTo, type OutlineMm } from '#core/outline/outline';
+import { atHand } from './at-hand';
 import { drawnById } from './needs-of-make';
 
 /** The silhouette of a piece, and the frame of its image where it has one: the outline lies in that frame. */
@@ -25,7 +26,7 @@ export function shapeOfPiece(
   if (!picture) return own ? { outline: own.outline, picture: null } : null;
   const { widthMm, heightMm } = picture;
   const goesWith = (die: Die | undefined) => die?.imageSha256 === picture.original.sha256;
-  const dies = [...(make.drawn ?? []), ...drawer].filter((item): item is Die => item.kind === 'die');
+  const dies = atHand(make, drawer, 'die');
   const die = own && !goesWith(own) ? own : (own ?? dies.find(goesWith));
   const frame = { id: picture.id, sha256: picture.grey.sha256, widthMm, heightMm };
   // A die that is of no image lies over the middle of it, wherever that is: only its shape counts.

@@ -6,6 +6,9 @@ export const usualGapMm = 2;
 /** Where nobody said anything of it. */
 export const usualCardPlan: CardPlan = { spares: usualSpares, gapMm: usualGapMm, done: [] };
 
+/** How a piece is cut by hand where nobody said more. */
+export const usualFussyCut = { by: 'hand', rim: 'white rim', rimMm: 1.5 } as const satisfies CardPiece['cut'];
+
 export type Done = Omit<CardPlan['done'][number], 'key'>;
 /** A kind of piece as it is told: `name` what is seen on it, `how` how it comes out of its paper, `minds` what is easily forgotten. */
 export type NeedRow = PieceKind & { name: string; how: string; done: Done; minds: string[]; isGone: boolean };

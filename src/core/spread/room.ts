@@ -2,7 +2,7 @@ import { boundsMm, type BoundsMm, type OutlineMm } from '#core/outline/outline';
 import { chamferDistance, chamferUnitsPerPx } from '#core/raster/distance';
 
 /** Pixels to a mm of the map on which free room is looked for; what is found is checked by the outlines themselves. */
-export const pxPerMm = 2;
+export const pxPerMm = 1.25;
 
 /** The map of a panel, with a frame of paper round it: which places are taken. */
 export type Grid = { bounds: BoundsMm; width: number; height: number };

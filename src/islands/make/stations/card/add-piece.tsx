@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import type { Card, CardPiece, DrawnItem } from '#model/card';
-import type { Die, Words } from '#model/drawer';
 import type { Make } from '#model/make';
 import type { Picture } from '#model/picture';
+import { atHand } from '#core/card/at-hand';
+import { usualFussyCut } from '#core/card/needs-of-make';
 import { colouringTitle } from '#core/make/coloured';
 import { lastTaken } from '#core/technique/goes-with';
 import { useDrawer } from '#islands/shared/use-drawer.ts';
@@ -15,8 +16,6 @@ import { PieceDrawing } from './piece-drawing';
 type Props = { useMake: MakeStore; make: Make; card: Card };
 type Offered = { key: string; name: string; piece: Omit<CardPiece, 'id'>; drawn: DrawnItem[] };
 
-const usualHand = { by: 'hand', rim: 'white rim', rimMm: 1.5 } as const;
-
 /** The images of the make in their colourings, words and dies of the drawer: a tap puts one onto the card. */
 export function AddPiece({ useMake, make, card }: Props) {
   const edit = useMake((state) => state.edit);
@@ -25,10 +24,8 @@ export function AddPiece({ useMake, make, card }: Props) {
   // What is tapped gets its die and its paper: both have to be here, or it has to be known that they do not come.
   const isReady = problem !== null || (drawer !== null && supplies !== null);
   const [isOpen, setIsOpen] = useState(card.pieces.length === 0);
-  const items = [...(make.drawn ?? []), ...(drawer?.items ?? [])].filter(
-    (item, place, all) => all.findIndex(({ id }) => id === item.id) === place,
-  );
-  const dies = items.filter((item): item is Die => item.kind === 'die');
+  const items = drawer?.items ?? [];
+  const dies = atHand(make, items, 'die');
   const paper = lastTaken('paper', supplies?.supplies ?? [])?.name;
   /** Its own die, where the drawer has one; else it is cut by hand. */
   const image = (picture: Picture, colouring: Picture['colourings'][number]): Offered => {
@@ -39,7 +36,7 @@ export function AddPiece({ useMake, make, card }: Props) {
       name: picture.colourings.length > 1 ? `${picture.name}, ${colouringTitle(picture, colouring)}` : picture.name,
       piece: {
         image: { kind: 'picture', pictureId: picture.id, colouringId: colouring.id },
-        cut: die ? { by: 'die', drawnId: die.id } : usualHand,
+        cut: die ? { by: 'die', drawnId: die.id } : usualFussyCut,
         count: 1,
         ...(of ? { paper: of } : {}),
       },
@@ -50,12 +47,10 @@ export function AddPiece({ useMake, make, card }: Props) {
     { heading: 'Images', rows: make.pictures.flatMap((own) => own.colourings.map((colouring) => image(own, colouring))) },
     {
       heading: 'Words',
-      rows: items
-        .filter((item): item is Words => item.kind === 'words')
-        .map((words) => ({
-          ...{ key: words.id, name: words.name, drawn: [words] },
-          piece: { image: { kind: 'words', drawnId: words.id }, cut: { by: 'panel' }, count: 1 },
-        })),
+      rows: atHand(make, items, 'words').map((words) => ({
+        ...{ key: words.id, name: words.name, drawn: [words] },
+        piece: { image: { kind: 'words', drawnId: words.id }, cut: { by: 'panel' }, count: 1 },
+      })),
     },
     {
       heading: 'Plain paper, cut with',

@@ -1,6 +1,7 @@
 import { type CardPiece, rims } from '#model/card';
 import type { Make } from '#model/make';
-import { cutWords, drawnById } from '#core/card/needs-of-make';
+import { atHand } from '#core/card/at-hand';
+import { cutWords, drawnById, usualFussyCut } from '#core/card/needs-of-make';
 import { useDrawer } from '#islands/shared/use-drawer.ts';
 import { useSupplies } from '#islands/shared/supplies-store.ts';
 import { Button } from '#ui/controls/button.tsx';
@@ -16,7 +17,6 @@ type Props = { useMake: MakeStore; make: Make; cardId: string; piece: CardPiece;
 
 /** Stand for what is no die, and for no paper. */
 const [byHand, onPanel, anyPaper] = ['by hand', 'panel', '-'] as const;
-const usualRimMm = 1.5;
 
 /** A piece of a card in a line; open, all that may be said of it. */
 export function PieceRow({ useMake, make, cardId, piece, name, isOpen, onOpen }: Props) {
@@ -61,11 +61,7 @@ function Details({ useMake, make, cardId, piece, name }: Omit<Props, 'isOpen' | 
   const turn = (key: 'isTwoSided' | 'isMirrored' | 'isOnGround') =>
     change(({ [key]: was, ...own }) => (was ? own : { ...own, [key]: true }));
   const { cut } = piece;
-  const drawnDies = (make.drawn ?? []).filter((item) => item.kind === 'die');
-  const dies = [
-    ...drawnDies,
-    ...(drawer?.items ?? []).filter((item) => item.kind === 'die').filter(({ id }) => !drawnDies.some((own) => own.id === id)),
-  ];
+  const dies = atHand(make, drawer?.items ?? [], 'die');
   const papers = new Set([
     ...(supplies?.supplies ?? []).filter(({ kind }) => kind === 'paper').map((own) => own.name),
     ...(piece.paper ? [piece.paper] : []),
@@ -88,7 +84,7 @@ function Details({ useMake, make, cardId, piece, name }: Omit<Props, 'isOpen' | 
           onChoose={(value) => {
             const die = dies.find(({ id }) => id === value);
             if (die) edit(cutWith(cardId, piece.id, die));
-            else if (value === byHand) change((own) => ({ ...own, cut: { by: 'hand', rim: 'white rim', rimMm: usualRimMm } }));
+            else if (value === byHand) change((own) => ({ ...own, cut: usualFussyCut }));
             else if (value === onPanel) change((own) => ({ ...own, cut: { by: 'panel' } }));
           }}
         />
@@ -99,7 +95,9 @@ function Details({ useMake, make, cardId, piece, name }: Omit<Props, 'isOpen' | 
             className="w-40"
             options={rims.map((rim) => ({ value: rim, name: rim }))}
             value={cut.rim}
-            onChoose={(rim) => change((own) => ({ ...own, cut: { by: 'hand', rim, rimMm: rim === 'white rim' ? usualRimMm : 0 } }))}
+            onChoose={(rim) =>
+              change((own) => ({ ...own, cut: { by: 'hand', rim, rimMm: rim === 'white rim' ? usualFussyCut.rimMm : 0 } }))
+            }
           />
         )}
         <Choice

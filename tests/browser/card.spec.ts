@@ -192,7 +192,7 @@ test('several cards by keys alone; a die too large for the plate and a picture t
   await put(page, 'Great frame');
   await page.getByRole('tab', { name: 'Stamp and cut' }).click();
   await expect(page.getByRole('alert')).toContainText(
-    'Great frame does not fit. In its way: the plate (Crank machine, plate), 150 × 220 mm; the platform (Stamping platform), 150 × 200 mm.',
+    'Great frame does not fit. In its way: the plate (Crank machine, plate), 150 × 220 mm; the platform (Stamping platform), 150 × 200 mm; a sheet of Snowdrift card 300 g, 210 × 297 mm.',
     { timeout: 60_000 },
   );
   await choose(page.getByLabel('Cut on'), /Crank machine/);

@@ -4,6 +4,7 @@ import type { Picture } from '#model/picture';
 import { decodeLabelMap } from '#core/picture/label-map';
 import { withFewer } from '#core/outline/clipped';
 import type { OutlineMm } from '#core/outline/outline';
+import { darkPixels } from '#islands/shared/dark-pixels.ts';
 import { layingWorker } from '#islands/shared/laying-worker.ts';
 
 /** As many places as are kept, to 0.01 mm. */
@@ -18,13 +19,16 @@ function fitting(outline: OutlineMm): [number, number][] {
  * @throws Error in words where its areas are not found yet, or nothing stands out from the paper.
  */
 export async function diesOfPicture(
-  { name, regionMap, widthMm, original }: Picture,
+  { name, regionMap, widthMm, original, grey }: Picture,
   blobOf: (sha256: string) => Promise<Uint8Array<ArrayBuffer>>,
   rimMm: number,
 ): Promise<Die[]> {
   if (!regionMap) throw new Error('Its areas are not found yet. Go to Picture and wait a moment.');
   const { labelMap, widthPx, heightPx } = regionMap;
   const labels = decodeLabelMap(await blobOf(labelMap), widthPx, heightPx);
+  // A line that encloses nothing (a fringe, a whisker) is of the picture too.
+  const { width, height, dark } = await darkPixels(grey.sha256);
+  if (width === widthPx && height === heightPx) for (let pixel = 0; pixel < labels.length; pixel++) labels[pixel] ||= dark[pixel] ?? 0;
   const worker = layingWorker('Going round the picture');
   try {
     const outlines = await worker.ask(

@@ -198,7 +198,7 @@ const shots: Shot[] = [
         'Badger pilot',
         'Balloon of eight gores, die',
         'Frame 80 × 56',
-        'Bunting of 14 flags, scanned, die 1',
+        'Bunting of 14 flags, scanned, die',
         'Post from above',
       ])
         await page.getByRole('button', { name: `Put ${name} onto The card`, exact: true }).click();

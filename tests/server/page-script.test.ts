@@ -8,13 +8,14 @@ const folder = join(process.env.AQUACHROME_DIST ?? 'dist', 'client', '_astro');
 /** Script of each page in kB (1,000 bytes), gzipped: what it opens with, not what comes when it is gone to. */
 const most: readonly (readonly [island: string, kB: number])[] = [
   ['table', 120],
-  ['new-make', 120],
+  // It writes a whole make: the schema of its cards comes along.
+  ['new-make', 122],
   ['rack-screen', 120],
   ['recipes-screen', 125],
   ['recipe-screen', 125],
   ['compare-screen', 125],
   ['pull-list-page', 120],
-  ['along-screen', 132],
+  ['along-screen', 134],
   ['logbook-screen', 125],
   ['logged-screen', 125],
   ['send-screen', 120],

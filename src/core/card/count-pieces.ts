@@ -13,6 +13,8 @@ export type CountedPiece = {
   perImpression?: number;
   isTwoSided?: boolean;
   isMirrored?: boolean;
+  /** It is stamped on its panel and not cut out. */
+  staysOnPanel?: boolean;
   /** The same image stands once more on the paper of the background, one for each card. */
   isOnGround?: boolean;
 };
@@ -67,8 +69,17 @@ function assertCard({ copies, pieces }: CountedCard): void {
   }
 }
 
-const keyOf = ({ image, colouring, die, paper, perImpression = 1, isTwoSided, isMirrored }: CountedPiece): string =>
-  JSON.stringify([image ?? '', colouring ?? '', die ?? '', paper ?? '', perImpression, isTwoSided === true, isMirrored === true]);
+const keyOf = ({ image, colouring, die, paper, perImpression = 1, isTwoSided, isMirrored, staysOnPanel }: CountedPiece): string =>
+  JSON.stringify([
+    image ?? '',
+    colouring ?? '',
+    die ?? '',
+    paper ?? '',
+    perImpression,
+    isTwoSided === true,
+    isMirrored === true,
+    staysOnPanel === true,
+  ]);
 
 function countKind({ pieces, onGround, sample }: { pieces: number; onGround: number; sample: CountedPiece }, spares: number): PieceKind {
   const { count: _, isOnGround: __, perImpression = 1, ...own } = sample;
@@ -85,7 +96,7 @@ function countKind({ pieces, onGround, sample }: { pieces: number; onGround: num
     ...{ key: keyOf(sample), perImpression, pieces, impressions, twins, spares: more, onGround },
     toStamp: impressions + stampedTwins + more + onGround,
     toColour: isStamped && own.colouring !== undefined ? impressions + stampedTwins + more + onGround : 0,
-    toCut: rounds + twins + more,
+    toCut: own.staysOnPanel ? 0 : rounds + twins + more,
   };
 }
 

@@ -54,11 +54,19 @@ describe('what a make needs', () => {
     expect(needs.rows.map(({ name, how, toStamp, toColour, toCut }) => [name, how, toStamp, toColour, toCut])).toEqual([
       ['Kite', 'cut with Die a', 7, 7, 7],
       ['Die b', 'cut with Die b', 0, 0, 3],
-      ['Fly home', 'stays on its panel', 3, 0, 3],
+      ['Fly home', 'stays on its panel', 3, 0, 0],
     ]);
     expect(needs.cuts).toEqual([
       { die: 'a', count: 7 },
       { die: 'b', count: 3 },
+    ]);
+  });
+
+  it('the same image on a panel and cut by hand are two kinds: only the one is cut', () => {
+    const { rows } = needsOfMake(makeOf([card(2, { ...line, id: 'l2', cut: { by: 'hand', rim: 'tight', rimMm: 0 } }, line)]));
+    expect(rows.map(({ how, toStamp, toCut }) => [how, toStamp, toCut])).toEqual([
+      ['fussy cut, tight', 2, 2],
+      ['stays on its panel', 2, 0],
     ]);
   });
 

@@ -72,7 +72,7 @@ function countedCards(make: Make): { cards: CountedCard[]; byKey: Map<string, Ca
       const counted = {
         ...(image.kind === 'picture' ? { image: image.pictureId } : image.kind === 'words' ? { image: image.drawnId } : {}),
         ...(image.kind === 'picture' && image.colouringId !== undefined ? { colouring: image.colouringId } : {}),
-        ...(cut.by === 'die' ? { die: cut.drawnId } : {}),
+        ...(cut.by === 'die' ? { die: cut.drawnId } : cut.by === 'panel' ? { staysOnPanel: true } : {}),
         ...(paper === undefined ? {} : { paper }),
         ...{ count, ...(perImpression ? { perImpression } : {}), ...(isTwoSided ? { isTwoSided } : {}) },
         ...{ ...(isMirrored ? { isMirrored } : {}), ...(isOnGround ? { isOnGround } : {}) },

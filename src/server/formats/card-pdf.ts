@@ -76,7 +76,11 @@ function writeNeeds(pdf: Pdf, make: Make, page: Page): void {
       ...(spares > 0 ? [counted(spares, 'spare')] : []),
       ...(onGround > 0 ? [`${onGround} on the background`] : []),
     ];
-    const work = [...(toStamp > 0 ? [`stamp ${toStamp}`] : []), ...(toColour > 0 ? [`colour ${toColour}`] : []), `cut ${toCut}`];
+    const work = [
+      ...(toStamp > 0 ? [`stamp ${toStamp}`] : []),
+      ...(toColour > 0 ? [`colour ${toColour}`] : []),
+      ...(toCut > 0 ? [`cut ${toCut}`] : []),
+    ];
     flow.line(`${name}, ${how}: ${work.join(', ')}${more.length > 0 ? ` (with ${more.join(', ')})` : ''}`);
     for (const words of minds) flow.line(`   ! ${words}`);
   }

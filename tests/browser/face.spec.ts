@@ -250,8 +250,8 @@ test('an address that is none is answered in words, and a station that is none i
   await expectNoAxeFindings(page);
   await page.getByRole('link', { name: 'To the table' }).click();
   await expect(page.getByRole('heading', { name: 'On the table' })).toBeVisible();
-  await page.goto(`${shared.address}${pilot}#card`);
-  await expect(page.getByText('There is no station “card” on the workline. Here are the elements.')).toBeVisible();
+  await page.goto(`${shared.address}${pilot}#envelope`);
+  await expect(page.getByText('There is no station “envelope” on the workline. Here are the elements.')).toBeVisible();
 });
 
 test('by keys a new element is named and the walk goes on where it was', async ({ page, shared }) => {

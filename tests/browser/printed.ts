@@ -9,7 +9,11 @@ import { expect } from './application';
 export async function printedFile(page: Page): Promise<string> {
   const link = page.getByRole('link', { name: 'Open the PDF' });
   await expect(link).toBeVisible({ timeout: 60_000 });
-  const answer = await page.request.get(new URL((await link.getAttribute('href')) ?? '', page.url()).href);
+  const address = new URL((await link.getAttribute('href')) ?? '', page.url()).href;
+  const ask = () => page.request.get(address);
+  let answer = await ask();
+  // A machine with much to do says "wait a moment and try again"; and so we do.
+  for (let tries = 0; answer.status() === 503 && tries < 5; tries++) answer = await ask();
   expect(answer.status()).toBe(200);
   expect(answer.headers()['content-type']).toBe('application/pdf');
   const file = join(mkdtempSync(join(tmpdir(), 'printed-')), 'sheet.pdf');

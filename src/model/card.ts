@@ -4,18 +4,38 @@ import { idSchema } from './id';
 import { mostSupplyName } from './supplies';
 import { textSchema } from './text';
 
-/** What is seen on a piece: an image of the make in one of its colourings, words, or nothing but its paper. */
+/** What is seen on a piece: an image of the make in one of its colourings, words, loose pieces in their colourways, or nothing but its paper. */
 const pieceImageSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('picture'), pictureId: idSchema, colouringId: z.optional(idSchema) }),
   z.object({ kind: z.literal('words'), drawnId: idSchema }),
+  // Loose pieces of the make, in the colourways of their row.
+  z.object({ kind: z.literal('row'), rowId: idSchema }),
   z.object({ kind: z.literal('plain') }),
 ]);
 
 /** What becomes of the white rim when a piece is cut by hand. */
 export const rims = ['white rim', 'tight', 'dark edge'] as const;
-/** How a piece comes out of its paper; `panel`: it stays on the panel it is stamped on. */
+/** Where the middle of a die lies, from the middle of what it goes through, in mm: right and down. */
+const offMiddleMm = z.number().check(z.minimum(-500), z.maximum(500));
+const offMiddle = { xMm: offMiddleMm, yMm: offMiddleMm };
+
+/** When a further die goes through a piece: taped within its own die, in one pass (a ring and its centre), or through what is cut already. */
+export const whenThrough = ['at once', 'afterwards'] as const;
+export const mostThrough = 8;
+const throughSchema = z.object({ drawnId: idSchema, when: z.enum(whenThrough), ...offMiddle });
+export type Through = z.infer<typeof throughSchema>;
+
+/**
+ * How a piece comes out of its paper; `panel`: it stays on the panel it is stamped on; `window`: it is no piece, but an opening in the front of the card's base. `through`: further dies, larger ones
+ * first.
+ */
 const pieceCutSchema = z.discriminatedUnion('by', [
-  z.object({ by: z.literal('die'), drawnId: idSchema }),
+  z.object({
+    by: z.literal('die'),
+    drawnId: idSchema,
+    through: z.optional(z.array(throughSchema).check(z.minLength(1), z.maxLength(mostThrough))),
+  }),
+  z.object({ by: z.literal('window'), drawnId: idSchema, ...offMiddle }),
   z.object({ by: z.literal('hand'), rim: z.enum(rims), rimMm: z.number().check(z.minimum(0), z.maximum(20)) }),
   z.object({ by: z.literal('panel') }),
 ]);
@@ -65,7 +85,7 @@ export type Card = z.infer<typeof cardSchema>;
 export const mostCards = 60;
 const soFar = z.int().check(z.minimum(0), z.maximum(1_000_000));
 
-/** How what the cards need is made. `done`: of each kind of piece (core/card/count-pieces.ts), so far. */
+/** How what the cards need is made. `done`: of each kind of piece (core/card/count-pieces.ts), so far; `again`: passes through what is cut already. */
 export const cardPlanSchema = z.object({
   /** Impressions more of each kind that is coloured. */
   spares: z.int().check(z.minimum(0), z.maximum(20)),
@@ -73,7 +93,9 @@ export const cardPlanSchema = z.object({
   /** Of the things drawn: what is cut and stamped with. */
   plateId: z.optional(idSchema),
   platformId: z.optional(idSchema),
-  done: z.array(z.object({ key: textSchema(300), stamped: soFar, coloured: soFar, cut: soFar })).check(z.maxLength(2000)),
+  done: z
+    .array(z.object({ key: textSchema(600), stamped: soFar, coloured: soFar, cut: soFar, again: z.optional(soFar) }))
+    .check(z.maxLength(2000)),
 });
 export type CardPlan = z.infer<typeof cardPlanSchema>;
 

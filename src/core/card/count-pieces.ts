@@ -6,6 +6,12 @@ export type CountedPiece = {
   colouring?: string;
   /** The die that cuts it; absent: it is cut by hand, or stays on its panel. */
   die?: string;
+  /** Dies that are taped within it and cut at once, the larger ones first: it is a ring, and its centre comes out with it. */
+  within?: readonly string[];
+  /** Dies that go through it once it is cut, a pass each. */
+  afterwards?: readonly string[];
+  /** It is no piece, but an opening that its die cuts into the base of the card. */
+  isWindow?: boolean;
   paper?: string;
   /** On one card. */
   count: number;
@@ -44,13 +50,17 @@ export type PieceKind = Omit<CountedPiece, 'count' | 'perImpression' | 'isOnGrou
   toStamp: number;
   toColour: number;
   toCut: number;
+  /** Passes through what is cut already. */
+  toCutAgain: number;
+  /** Of what is to be cut: comes out of rings that are cut anyway. */
+  outOfRings: number;
 };
 export type PiecesCount = {
   pieces: number;
   kinds: PieceKind[];
   /** How often each image is stamped on each paper, mirrored ones apart, the most first. */
   impressions: { image: string; paper?: string; isMirrored?: boolean; count: number }[];
-  /** How often each die cuts. */
+  /** How often each die cuts, also within another one or through what is cut; what comes out of rings is cut once. */
   cuts: { die: string; count: number }[];
 };
 
@@ -69,7 +79,7 @@ function assertCard({ copies, pieces }: CountedCard): void {
   }
 }
 
-const keyOf = ({ image, colouring, die, paper, perImpression = 1, isTwoSided, isMirrored, staysOnPanel }: CountedPiece): string =>
+const keyOf = ({ image, colouring, die, paper, perImpression = 1, isTwoSided, isMirrored, staysOnPanel, ...own }: CountedPiece): string =>
   JSON.stringify([
     image ?? '',
     colouring ?? '',
@@ -79,24 +89,61 @@ const keyOf = ({ image, colouring, die, paper, perImpression = 1, isTwoSided, is
     isTwoSided === true,
     isMirrored === true,
     staysOnPanel === true,
+    // What has none of these keeps the name it had before there were any.
+    ...(own.within?.length || own.afterwards?.length || own.isWindow
+      ? [own.within ?? [], own.afterwards ?? [], own.isWindow === true]
+      : []),
   ]);
 
-function countKind({ pieces, onGround, sample }: { pieces: number; onGround: number; sample: CountedPiece }, spares: number): PieceKind {
-  const { count: _, isOnGround: __, perImpression = 1, ...own } = sample;
+/**
+ * What comes out of rings anyway: the centre of a ring is a piece of the die within it, with what lies within that one; if such a piece is wanted on the same paper, no pass is made for it.
+ * @param cutsOf how often a kind is (still) to be cut.
+ */
+export function outOfRings<K extends Pick<PieceKind, 'key' | 'die' | 'within' | 'paper' | 'isWindow'>>(
+  kinds: readonly K[],
+  cutsOf: (kind: K) => number,
+): Map<string, number> {
+  const found = new Map<string, number>();
+  for (const ring of kinds) {
+    if (ring.isWindow) continue;
+    for (const [place, die] of (ring.within ?? []).entries()) {
+      let centres = cutsOf(ring);
+      const within = JSON.stringify(ring.within?.slice(place + 1) ?? []);
+      for (const kind of kinds) {
+        if (kind.isWindow || kind.die !== die || kind.paper !== ring.paper || JSON.stringify(kind.within ?? []) !== within) continue;
+        const now = found.get(kind.key) ?? 0;
+        const more = Math.min(centres, cutsOf(kind) - now);
+        if (more <= 0) continue;
+        found.set(kind.key, now + more);
+        centres -= more;
+      }
+    }
+  }
+  return found;
+}
+
+function countKind(
+  { pieces: seen, onGround, sample }: { pieces: number; onGround: number; sample: CountedPiece },
+  spares: number,
+): PieceKind {
+  const { count: _, isOnGround: __, perImpression: each = 1, ...own } = sample;
+  // An opening is one cut, whatever lies behind it.
+  const [pieces, perImpression] = own.isWindow ? [0, 1] : [seen, each];
   const isStamped = own.image !== undefined;
   // A plain piece has no impression, but its die cuts as many at once.
   const rounds = Math.ceil(pieces / perImpression);
   const impressions = isStamped ? rounds : 0;
   const twins = own.isTwoSided ? rounds : 0;
-  const isColoured = isStamped && own.colouring !== undefined && pieces > 0;
+  // Loose pieces are coloured too, without an impression.
+  const isColoured = own.colouring !== undefined && pieces > 0;
   const more = isColoured ? spares : 0;
-  const stampedTwins = isStamped ? twins : 0;
+  const toCut = own.isWindow ? seen : own.staysOnPanel ? 0 : rounds + twins + more;
   return {
     ...own,
     ...{ key: keyOf(sample), perImpression, pieces, impressions, twins, spares: more, onGround },
-    toStamp: impressions + stampedTwins + more + onGround,
-    toColour: isStamped && own.colouring !== undefined ? impressions + stampedTwins + more + onGround : 0,
-    toCut: own.staysOnPanel ? 0 : rounds + twins + more,
+    toStamp: isStamped ? impressions + twins + more + onGround : 0,
+    toColour: own.colouring === undefined ? 0 : rounds + twins + more + onGround,
+    ...{ toCut, toCutAgain: toCut * (own.afterwards?.length ?? 0), outOfRings: 0 },
   };
 }
 
@@ -116,7 +163,8 @@ function summed<T>(rows: readonly { of: T; count: number }[]): (T & { count: num
 /**
  * Counts what cards need: pieces that are equal (image, colouring, die, paper, sides) are one kind over all cards. An impression may give several pieces (two of a pair of leaves give four); a piece
  * seen from both sides needs a twin, that is two impressions, and its die cuts both; a kind that is coloured gets spares; an image that stands once more on the background is stamped there
- * once a card and not cut. Common practice, no source.
+ * once a card and not cut. A ring is cut with a second die within, and its centre is a piece too where one is wanted; a die that goes through what is cut already takes a pass of its own; a window is cut
+ * into the base and is no piece. Common practice, no source.
  * @returns `pieces`: what lies on all cards together; kinds in the order in which they come first.
  * @throws RangeError for counts that are no whole numbers of 0 or more.
  */
@@ -135,7 +183,9 @@ export function countPieces(
       kinds.set(key, { ...now, pieces: now.pieces + card.copies * piece.count, onGround: now.onGround + (isOnGround ? card.copies : 0) });
     }
   }
-  const counted = [...kinds.values()].map((kind) => countKind(kind, spares));
+  const each = [...kinds.values()].map((kind) => countKind(kind, spares));
+  const centres = outOfRings(each, ({ toCut }) => toCut);
+  const counted = each.map((kind) => ({ ...kind, outOfRings: centres.get(kind.key) ?? 0 }));
   return {
     pieces: counted.reduce((sum, { pieces }) => sum + pieces, 0),
     kinds: counted,
@@ -152,6 +202,16 @@ export function countPieces(
             ],
       ),
     ),
-    cuts: summed(counted.flatMap(({ die, toCut }) => (die === undefined ? [] : [{ of: { die }, count: toCut }]))),
+    cuts: summed(
+      counted.flatMap((kind) =>
+        kind.die === undefined
+          ? []
+          : [
+              { of: { die: kind.die }, count: kind.toCut - kind.outOfRings },
+              ...(kind.within ?? []).map((die) => ({ of: { die }, count: kind.toCut - kind.outOfRings })),
+              ...(kind.afterwards ?? []).map((die) => ({ of: { die }, count: kind.toCut })),
+            ],
+      ),
+    ),
   };
 }

@@ -19,6 +19,14 @@ export function readLengthMm(text: string, unit: LengthUnit): number | null {
   return value * ({ mm: 1, cm: 10, in: mmPerInch, '"': mmPerInch }[written] ?? 1);
 }
 
+/** A way along a line: a length as `readLengthMm` reads it, with a minus where it goes back; 0 is one too. @returns millimetres, or null when it is none. */
+export function readOffsetMm(text: string, unit: LengthUnit): number | null {
+  if (/^\s*[-−]?\s*0(?:[.,]0+)?\s*(mm|cm|in|")?\s*$/i.test(text)) return 0;
+  const isBack = /^\s*[-−]/.test(text);
+  const length = readLengthMm(text.replace(/^\s*[-−]/, ''), unit);
+  return length === null ? null : isBack ? -length : length;
+}
+
 /** A length as people say it: "64 mm", or in inches with fractions to the sixteenth, "2 1/2 in". */
 export function formatLength(lengthMm: number, unit: LengthUnit): string {
   if (unit === 'mm') return `${Math.round(lengthMm * 10) / 10} mm`;

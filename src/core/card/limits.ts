@@ -10,9 +10,10 @@ export type Limit = PlateSize & { what: string };
 
 const words: Record<MachineOf, string> = { plateId: 'the plate', platformId: 'the platform' };
 
-/** All that a pass on a paper has to fit. */
-export function limitsOf(make: Make, drawer: readonly DrawerItem[], supplies: readonly Supply[], paper: string): Limit[] {
-  const machines = (['plateId', 'platformId'] as const).flatMap((of) => {
+/** All that a pass on a paper has to fit. @param paper what is stamped and cut; null: nothing is stamped, it fits the plate. */
+export function limitsOf(make: Make, drawer: readonly DrawerItem[], supplies: readonly Supply[], paper: string | null): Limit[] {
+  const asked: readonly MachineOf[] = paper === null ? ['plateId'] : ['plateId', 'platformId'];
+  const machines = asked.flatMap((of) => {
     const machine = machineOf(make, drawer, of);
     return machine ? [{ what: `${words[of]} (${machine.name})`, widthMm: machine.widthMm, heightMm: machine.heightMm }] : [];
   });

@@ -15,8 +15,10 @@ export function shapeOfPiece(
   drawer: readonly DrawerItem[],
   { image, cut }: Pick<CardPiece, 'image' | 'cut'>,
 ): PieceShape | null {
+  // An opening lies in the base, not on a panel.
+  if (cut.by === 'window') return null;
   const own = cut.by === 'die' ? drawnById(make, 'die', cut.drawnId) : undefined;
-  if (image.kind === 'plain') return own ? { outline: own.outline, picture: null } : null;
+  if (image.kind === 'plain' || image.kind === 'row') return own ? { outline: own.outline, picture: null } : null;
   if (image.kind === 'words') {
     const words = drawnById(make, 'words', image.drawnId);
     if (!words && !own) return null;

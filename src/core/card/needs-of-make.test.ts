@@ -9,7 +9,7 @@ import { commonPlate, inTheWay, limitsOf } from './limits';
 import { machineOf, machinesFor } from './machines';
 import { shapeOfPiece, spreadRequest, usualSpread } from './motifs-of-card';
 import { needsOfMake } from './needs-of-make';
-import { goesWithGroup, inRuns, passGroups, passRequests, tooLarge } from './pass-groups';
+import { passGroups, tooLarge } from './pass-groups';
 
 const places = (wide: number, high: number) => box(wide, high).map(([x, y]): [number, number] => [x, y]);
 const die = (id: string, wide: number, high: number): Die => ({
@@ -95,30 +95,12 @@ describe('what a make needs', () => {
     const [row] = needsOfMake(make).rows;
     const done = { ...make, cardPlan: { spares: 1, gapMm: 2, done: [{ key: row?.key ?? '', stamped: 4, coloured: 1, cut: 7 }] } };
     const needs = needsOfMake(done);
-    expect(needs.rows[0]?.done).toEqual({ stamped: 4, coloured: 1, cut: 7 });
+    expect(needs.rows[0]?.done).toEqual({ stamped: 4, coloured: 1, cut: 7, again: 0 });
     expect(passGroups(done, needs)).toMatchObject([{ paper: '', dies: [{ id: 'b', count: 3 }] }]);
   });
 });
 
-describe('what is stamped and cut together', () => {
-  it('lies on one paper; plain pieces come along with the first; alike passes are told once', () => {
-    const make = makeOf([card(2, kite, frame, { ...kite, id: 'k2', paper: 'Oatfield' })]);
-    const needs = needsOfMake(make);
-    const groups = passGroups(make, needs);
-    expect(groups.map(({ paper, dies }) => [paper, dies.map(({ id, count }) => `${id} ${count}`)])).toEqual([
-      ['Snowdrift', ['a 5', 'b 2']],
-      ['Oatfield', ['a 5']],
-    ]);
-    expect(goesWithGroup({ paper: 'Oatfield', image: 'p' }, { paper: 'Snowdrift' })).toBe(false);
-    expect(goesWithGroup({}, { paper: 'Snowdrift' })).toBe(true);
-    const plate = { widthMm: 150, heightMm: 200 };
-    expect(passRequests(groups, (paper) => (paper === 'Oatfield' ? null : plate), 3).map(({ paper, gapMm }) => [paper, gapMm])).toEqual([
-      ['Snowdrift', 3],
-    ]);
-    const pass = [{ id: 'a', xMm: 0, yMm: 0, turnedDeg: 0 }];
-    expect(inRuns([pass, [{ ...pass[0]!, xMm: 4 }], [...pass]]).map(({ times }) => times)).toEqual([2, 1]);
-  });
-
+describe('what is in the way', () => {
   it('fits plate, platform and sheet at once; what is in the way is said by its name', () => {
     const drawer = [
       machine('Crank', 'die machine', 150, 220),
@@ -133,7 +115,7 @@ describe('what is stamped and cut together', () => {
     expect(commonPlate(limitsOf(make, [], [], ''))).toBeNull();
     expect(inTheWay(box(60, 50), limits)).toBeNull();
     expect(inTheWay(box(120, 130), limits)).toBe('a sheet of Snowdrift, 297 × 100 mm');
-    expect(tooLarge({ dies: [{ id: 'x', name: 'Great', outline: box(300, 300), count: 1 }] }, limits)).toEqual([
+    expect(tooLarge([{ name: 'Great', outline: box(300, 300) }], limits)).toEqual([
       { name: 'Great', inTheWay: 'the plate (Crank), 150 × 220 mm; the platform (Lid), 200 × 140 mm; a sheet of Snowdrift, 297 × 100 mm' },
     ]);
     expect(machinesFor(make, drawer, 'platformId').map(({ id }) => id)).toEqual(['Lid', 'Small']);

@@ -50,6 +50,12 @@ export function movedTo(outline: OutlineMm, xMm: number, yMm: number): OutlineMm
   return movedMm(outline, xMm - bounds.xMm, yMm - bounds.yMm);
 }
 
+/** Moved so that the middle of its box lies that far from the middle of another one's. */
+export function atMiddleOf(outline: OutlineMm, other: OutlineMm, rightMm = 0, downMm = 0): OutlineMm {
+  const [own, on] = [boundsMm(outline), boundsMm(other)];
+  return movedTo(outline, on.xMm + (on.widthMm - own.widthMm) / 2 + rightMm, on.yMm + (on.heightMm - own.heightMm) / 2 + downMm);
+}
+
 /** Turned about the origin. @param turnedDeg clockwise on the picture (y down). */
 export function turned(outline: OutlineMm, turnedDeg: number): OutlineMm {
   const quarter = turnedDeg / 90;

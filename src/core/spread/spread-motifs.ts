@@ -28,7 +28,7 @@ export type Spread = {
   motifs: SpreadMotif[];
   /** Those for which there was no room, by id. */
   leftOut: string[];
-  /** Places (in `motifs`) that are neighbours: nothing lies between them. */
+  /** Places (in `motifs`) that are neighbours, the nearest first. */
   neighbours: [number, number][];
 };
 
@@ -206,9 +206,13 @@ function neighboursOf(outlines: readonly OutlineMm[]): [number, number][] {
   if (outlines.length < 2) return [];
   const nearest = nearestRooms(outlines).sort((one, other) => one - other);
   const reach = Math.max(1, neighbourTimes * nearest[nearest.length >> 1]!);
-  return outlines.flatMap((own, index) =>
-    outlines
-      .slice(index + 1)
-      .flatMap((other, place): [number, number][] => (clearanceMm(own, other) <= reach ? [[index, index + 1 + place]] : [])),
-  );
+  return outlines
+    .flatMap((own, index) =>
+      outlines
+        .slice(index + 1)
+        .map((other, place) => ({ pair: [index, index + 1 + place] as [number, number], mm: clearanceMm(own, other) })),
+    )
+    .filter(({ mm }) => mm <= reach)
+    .sort((one, other) => one.mm - other.mm)
+    .map(({ pair }) => pair);
 }

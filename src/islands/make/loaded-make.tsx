@@ -101,7 +101,8 @@ type AtStation = { seen: Seen; record: AnyStation; module: StationModule<any> | 
 
 /** The picture in its place: as its station has it there, else on the stage. */
 function PicturePlace({ seen, nearness, ...at }: AtStation & { nearness: Nearness }) {
-  const Place = at.module?.Place;
+  const desk = at.useDesk();
+  const Place = at.module?.hasPlace?.(seen, desk) === false ? undefined : at.module?.Place;
   return Place ? <Place {...seen} useDesk={at.useDesk} nearness={nearness} /> : <PictureStage {...seen} {...at} nearness={nearness} />;
 }
 

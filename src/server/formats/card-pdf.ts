@@ -3,12 +3,25 @@ import type { DrawerItem } from '#model/drawer';
 import type { Supply } from '#model/supplies';
 import { formatLength } from '#core/card/lengths';
 import { drawnById, needsOfMake, usualCardPlan } from '#core/card/needs-of-make';
-import { commonPlate, limitsOf } from '#core/card/limits';
-import { inRuns, passGroups, passRequests, tooLarge } from '#core/card/pass-groups';
+import { inlaySets } from '#core/card/inlays';
+import { commonPlate } from '#core/card/limits';
+import { masksOfCard } from '#core/card/masks-of-card';
+import {
+  groupWords,
+  inRuns,
+  limitsOfGroup,
+  type PassGroup,
+  partsOnPlate,
+  passGroups,
+  passRequests,
+  tooLarge,
+} from '#core/card/pass-groups';
 import { counted } from '#core/make/counted';
-import { boundsMm, movedTo, type OutlineMm, turned } from '#core/outline/outline';
+import { namedOutline } from '#core/outline/named-shapes';
+import { boundsMm, movedMm, movedTo, type OutlineMm, turned } from '#core/outline/outline';
 import { maskOutline, usualMaskInsetMm } from '#core/outline/mask';
 import { diePasses } from '#core/passes/die-passes';
+import { printSheets } from '#core/passes/print-sheets';
 import { cautions } from '#core/technique/cautions';
 import { openPdf, type Pdf, ptPerMm } from './pdf-document';
 import { type PaperId, paperSizes } from './true-size';
@@ -108,51 +121,100 @@ export type BesideMake = { drawer: readonly DrawerItem[]; supplies: readonly Sup
 
 function drawPasses(pdf: Pdf, make: Make, { drawer, supplies }: BesideMake, page: Page): void {
   const groups = passGroups(make, needsOfMake(make));
-  const limitsFor = (paper: string) => limitsOf(make, drawer, supplies, paper);
-  const requests = passRequests(groups, (paper) => commonPlate(limitsFor(paper)), (make.cardPlan ?? usualCardPlan).gapMm);
+  const limitsFor = (group: PassGroup) => limitsOfGroup(make, drawer, supplies, group);
+  const requests = passRequests(groups, (group) => commonPlate(limitsFor(group)), (make.cardPlan ?? usualCardPlan).gapMm);
   for (const request of requests) {
-    const { plate, paper } = request;
+    const group = groups.find(({ key }) => key === request.key);
+    if (!group) continue;
+    const { plate } = request;
     const sheet = pageFor(page, plate.widthMm, plate.heightMm);
-    const on = paper === '' ? 'paper not said' : paper;
+    const heading = groupWords(group);
     const found = diePasses(request);
     if ('problem' in found) {
       const flow = flowing(pdf, page);
-      flow.heading(`On ${on} there is too little room`);
-      const group = groups.find((own) => own.paper === paper);
-      for (const { name, inTheWay } of group ? tooLarge(group, limitsFor(paper)) : [])
-        flow.line(`${name} does not fit. In its way: ${inTheWay}.`);
+      flow.heading(`${heading}: there is too little room`);
+      for (const { name, inTheWay } of tooLarge(group.dies, limitsFor(group))) flow.line(`${name} does not fit. In its way: ${inTheWay}.`);
       continue;
     }
     const runs = inRuns(found.passes);
     for (const [index, { pass, times }] of runs.entries()) {
       pdf.addPage(sheet.widthMm, sheet.heightMm);
-      const title = `Pass ${index + 1} of ${runs.length}, made ${times} ×, on ${on}, at true size`;
+      const title = `${heading}: pass ${index + 1} of ${runs.length}, made ${times} ×, at true size`;
       pdf.write(title, { xMm: marginMm, yMm: marginMm, sizePt: textPt, style: 'bold' });
       const [left, top] = [marginMm, marginMm + lineMm];
-      const { widthMm, heightMm } = plate;
-      drawOutline(
-        pdf,
-        [
-          [left, top],
-          [left + widthMm, top],
-          [left + widthMm, top + heightMm],
-          [left, top + heightMm],
-        ],
-        { widthPt: 0.4 },
-      );
+      drawOutline(pdf, movedTo(namedOutline('rectangle', plate.widthMm, plate.heightMm), left, top), { widthPt: 0.4 });
       for (const { id, xMm, yMm, turnedDeg } of pass) {
-        const die = drawnById(make, 'die', id);
-        if (!die) continue;
-        const own = movedTo(turned(die.outline, turnedDeg), left + xMm, top + yMm);
-        drawOutline(pdf, own, { isDashed: die.does === 'scores' });
-        const bounds = boundsMm(own);
-        pdf.write(die.name, { xMm: bounds.xMm + bounds.widthMm / 2, yMm: bounds.yMm + bounds.heightMm / 2, sizePt: 8, align: 'middle' });
+        const laid = group.dies.find((die) => die.id === id);
+        if (!laid) continue;
+        const bounds = boundsMm(turned(laid.outline, turnedDeg));
+        const [dx, dy] = [left + xMm - bounds.xMm, top + yMm - bounds.yMm];
+        for (const { dieId, outline, isCutAlready } of partsOnPlate(make, laid)) {
+          const isDashed = isCutAlready || drawnById(make, 'die', dieId)?.does === 'scores';
+          drawOutline(pdf, movedMm(turned(outline, turnedDeg), dx, dy), { isDashed, ...(isCutAlready ? { widthPt: 0.4 } : {}) });
+        }
+        const middle = { xMm: left + xMm + bounds.widthMm / 2, yMm: top + yMm + bounds.heightMm / 2 };
+        pdf.write(laid.name, { ...middle, sizePt: 8, align: 'middle' });
       }
     }
   }
 }
 
-function drawMasks(pdf: Pdf, make: Make, page: Page): void {
+/** Outlines at their places, with numbers that a list under the title explains. */
+function drawInlayMaps(pdf: Pdf, make: Make, page: Page): void {
+  for (const { die, sets } of inlaySets(make, needsOfMake(make))) {
+    const { widthMm, heightMm, xMm, yMm } = boundsMm(die.outline);
+    const sheet = pageFor(page, widthMm, heightMm);
+    pdf.addPage(sheet.widthMm, sheet.heightMm);
+    const title = `Loose pieces of ${die.name}: ${counted(sets, 'set')} of ${die.inlays.length}. Tape them from behind before they leave the die.`;
+    pdf.write(title, { xMm: marginMm, yMm: marginMm, sizePt: textPt, style: 'bold' });
+    const [dx, dy] = [marginMm - xMm, marginMm + lineMm - yMm];
+    drawOutline(pdf, movedMm(die.outline, dx, dy));
+    for (const [place, { outline }] of die.inlays.entries()) {
+      const own = movedMm(outline, dx, dy);
+      drawOutline(pdf, own, { widthPt: 0.4 });
+      const bounds = boundsMm(own);
+      pdf.write(String(place + 1), {
+        ...{ xMm: bounds.xMm + bounds.widthMm / 2, yMm: bounds.yMm + bounds.heightMm / 2 + 1, sizePt: 7, align: 'middle' },
+      });
+    }
+  }
+}
+
+const maskGapMm = 3;
+
+/** The masks of each card, several to a sheet: each with its number from the front, turned over ones for the backs. */
+function drawCardMasks(pdf: Pdf, make: Make, drawer: readonly DrawerItem[], page: Page): void {
+  for (const card of make.cards ?? []) {
+    const masks = masksOfCard(make, drawer, card).map((mask, index) => ({ ...mask, id: `m${index}`, ...boundsMm(mask.outline), count: 1 }));
+    const area = { widthMm: page.widthMm - 2 * marginMm, heightMm: page.heightMm - 2 * marginMm - 2 * lineMm };
+    const fits = ({ widthMm, heightMm }: { widthMm: number; heightMm: number }) =>
+      (widthMm <= area.widthMm && heightMm <= area.heightMm) || (heightMm <= area.widthMm && widthMm <= area.heightMm);
+    const found = printSheets({ sheet: area, gapMm: maskGapMm, images: masks.filter(fits) });
+    const sheets = [
+      ...('sheets' in found ? found.sheets.map((laid) => ({ laid, on: page })) : []),
+      // What is larger than the sheet has a page as large as it is.
+      ...masks
+        .filter((mask) => !fits(mask))
+        .map(({ id, widthMm, heightMm }) => ({ laid: [{ id, xMm: 0, yMm: 0, turnedDeg: 0 }], on: pageFor(page, widthMm, heightMm) })),
+    ];
+    for (const [index, { laid, on }] of sheets.entries()) {
+      pdf.addPage(on.widthMm, on.heightMm);
+      const title = `Masks of ${card.name}, 1 is the front; sheet ${index + 1} of ${sheets.length}, at true size, ${usualMaskInsetMm} mm within`;
+      pdf.write(title, { xMm: marginMm, yMm: marginMm, sizePt: textPt, style: 'bold' });
+      for (const { id, xMm, yMm, turnedDeg } of laid) {
+        const mask = masks.find((own) => own.id === id);
+        if (!mask) continue;
+        const own = movedTo(turned(mask.outline, turnedDeg), marginMm + xMm, marginMm + lineMm + yMm);
+        drawOutline(pdf, own);
+        const bounds = boundsMm(own);
+        const middle = { xMm: bounds.xMm + bounds.widthMm / 2, yMm: bounds.yMm + bounds.heightMm / 2 };
+        pdf.write(`${mask.place} ${mask.name}${mask.isBack ? ', back' : ''}`, { ...middle, sizePt: 8, align: 'middle' });
+      }
+    }
+  }
+}
+
+function drawDies(pdf: Pdf, make: Make, page: Page): void {
   for (const die of (make.drawn ?? []).filter((item) => item.kind === 'die')) {
     const { widthMm, heightMm } = boundsMm(die.outline);
     const sheet = pageFor(page, widthMm, heightMm);
@@ -175,6 +237,8 @@ export async function cardPdf(make: Make, beside: BesideMake, paper: PaperId): P
   const pdf = openPdf({ title: `${make.name}: what is needed, stamped and cut` });
   writeNeeds(pdf, make, page);
   drawPasses(pdf, make, beside, page);
-  drawMasks(pdf, make, page);
+  drawInlayMaps(pdf, make, page);
+  drawDies(pdf, make, page);
+  drawCardMasks(pdf, make, beside.drawer, page);
   return pdf.bytes();
 }

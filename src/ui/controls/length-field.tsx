@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { formatLength, readLengthMm } from '#core/card/lengths';
+import { formatLength, readLengthMm, readOffsetMm } from '#core/card/lengths';
 import { Field } from './field';
 
 type Props = {
@@ -10,13 +10,16 @@ type Props = {
   onMm: (mm: number | null) => void;
   /** Told with every sign, or when the field is left or Enter is pressed: an edit is one step. Default typed. */
   when?: 'typed' | 'left';
+  /** Whether it may go the other way, written with a minus, and may be nothing. Default false. */
+  isSigned?: boolean;
   className?: string;
 };
 
 /** A length typed as people say it: "60", "6.5 cm", "2 1/2 in". */
-export function LengthField({ label, mm, onMm, when = 'typed', className = '' }: Props) {
+export function LengthField({ label, mm, onMm, when = 'typed', isSigned = false, className = '' }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
-  const value = typed === null ? null : readLengthMm(typed, 'mm');
+  const read = (text: string) => (isSigned ? readOffsetMm(text, 'mm') : readLengthMm(text, 'mm'));
+  const value = typed === null ? null : read(typed);
   const leave = () => {
     if (when !== 'left' || value === null) return;
     setTyped(null);
@@ -30,7 +33,7 @@ export function LengthField({ label, mm, onMm, when = 'typed', className = '' }:
       problem={typed !== null && value === null ? 'Such as 60, 6.5 cm or 2 1/2 in.' : undefined}
       onChange={(event) => {
         setTyped(event.target.value);
-        if (when === 'typed') onMm(readLengthMm(event.target.value, 'mm'));
+        if (when === 'typed') onMm(read(event.target.value));
       }}
       onBlur={leave}
       onKeyDown={(event) => when === 'left' && event.key === 'Enter' && event.currentTarget.blur()}

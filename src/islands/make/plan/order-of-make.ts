@@ -6,6 +6,7 @@ import { writtenPlan } from '#core/plan/written';
 import type { WrittenPicture } from '#core/technique/wet-blend';
 import { type MakeOrder, type OrderQuestion, orderQuestion, orderTold } from '#core/technique/make-order';
 import type { OrderAround } from '#core/technique/order-marks';
+import { loosePieces } from '#core/card/loose-pieces';
 import { pieceBatches } from '#core/technique/piece-batches';
 import { allSchools, schoolById, schoolOfColouring } from '#core/technique/schools';
 import type { PlacedAreas, WetAsked } from '#core/technique/wet-areas-of-picture';
@@ -65,7 +66,7 @@ export function orderWish({ make, picture, pictures: coloured = allOfMake(make, 
   const schools = allSchools(supplies.schools);
   const school = schoolOfColouring(make, picture.colouring, schools) ?? schoolById('', schools);
   const wetS = wetSecondsOf(picture.colouring.paper, supplies);
-  const batches = pieceBatches(make.pieceRows ?? [], school, { paceCm2, wetS });
+  const batches = pieceBatches(loosePieces(make), school, { paceCm2, wetS });
   return { pictures, paceCm2, placings: make.placings ?? [], batches };
 }
 

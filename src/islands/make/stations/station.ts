@@ -96,6 +96,8 @@ export type StationModule<D> = {
   Panel: ComponentType<Seen & { useDesk: Desk<D> }>;
   /** What stands in the picture's place instead of the stage. */
   Place?: ComponentType<Seen & { useDesk: Desk<D>; nearness: Nearness }>;
+  /** Whether it stands there just now. Default: always. */
+  hasPlace?: (seen: Seen, desk: D) => boolean;
   /** What lies over the picture. */
   Overlay?: ComponentType<Seen & OverlayProps & { useDesk: Desk<D> }>;
   /** Default: nothing is tinted, and no more can be done than to choose. */

@@ -46,6 +46,13 @@ export function AddPiece({ useMake, make, card }: Props) {
   const offered: { heading: string; rows: Offered[] }[] = [
     { heading: 'Images', rows: make.pictures.flatMap((own) => own.colourings.map((colouring) => image(own, colouring))) },
     {
+      heading: 'Loose pieces in their colourways',
+      rows: (make.pieceRows ?? []).map(({ id, name, count }) => ({
+        ...{ key: id, name: `${count} ${name}`, drawn: [] },
+        piece: { image: { kind: 'row', rowId: id }, cut: usualFussyCut, count },
+      })),
+    },
+    {
       heading: 'Words',
       rows: atHand(make, items, 'words').map((words) => ({
         ...{ key: words.id, name: words.name, drawn: [words] },

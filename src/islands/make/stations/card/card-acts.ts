@@ -1,4 +1,4 @@
-import type { Card, CardPiece, CardPlan, DrawnItem } from '#model/card';
+import { type Card, type CardPiece, type CardPlan, type DrawnItem, mostThrough, type Through } from '#model/card';
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
 import { type Done, usualCardPlan } from '#core/card/needs-of-make';
@@ -10,6 +10,8 @@ const patch = (fields: Extract<Operation, { kind: 'patch'; entity: 'make' }>['fi
   { kind: 'patch', entity: 'make', fields },
 ];
 const cardsAre = (cards: Card[]): Operation[] => patch({ cards: cards.length > 0 ? cards : null });
+
+type DrawnDie = Extract<DrawnItem, { kind: 'die' }>;
 
 /** Changes a list of cards. */
 export const changeCards =
@@ -39,11 +41,55 @@ export const addPiece =
 
 /** Cuts a piece with a die of the drawer. */
 export const cutWith =
-  (cardId: string, pieceId: string, die: Extract<DrawnItem, { kind: 'die' }>): CardEdit =>
+  (cardId: string, pieceId: string, die: DrawnDie): CardEdit =>
   (newest) => [
     ...withDrawn(newest, die),
     ...changePiece(cardId, pieceId, (piece) => ({ ...piece, cut: { by: 'die', drawnId: die.id } }))(newest),
   ];
+
+/** Changes the further dies of a piece that a die cuts. */
+const changeThrough = (cardId: string, pieceId: string, change: (through: readonly Through[]) => Through[]): CardEdit =>
+  changePiece(cardId, pieceId, (piece) => {
+    if (piece.cut.by !== 'die') return piece;
+    const through = change(piece.cut.through ?? []);
+    return { ...piece, cut: { by: 'die', drawnId: piece.cut.drawnId, ...(through.length > 0 ? { through } : {}) } };
+  });
+
+/** Lets a further die go through a piece, through its middle. */
+export const addThrough =
+  (cardId: string, pieceId: string, die: DrawnDie, when: Through['when']): CardEdit =>
+  (newest) => [
+    ...withDrawn(newest, die),
+    ...changeThrough(cardId, pieceId, (now) => [...now, { drawnId: die.id, when, xMm: 0, yMm: 0 }].slice(0, mostThrough))(newest),
+  ];
+
+export const changeOneThrough = (cardId: string, pieceId: string, place: number, next: Through | null): CardEdit =>
+  changeThrough(cardId, pieceId, (now) => now.flatMap((own, index) => (index !== place ? [own] : next ? [next] : [])));
+
+/** The centre of a ring as a piece of its own, right behind the ring and of its paper. */
+export const addCentre =
+  (cardId: string, pieceId: string, dieId: string): CardEdit =>
+  (newest) =>
+    changeCard(cardId, (card) => {
+      const place = card.pieces.findIndex(({ id }) => id === pieceId);
+      const ring = card.pieces[place];
+      if (!ring) return card;
+      const paper = ring.paper === undefined ? {} : { paper: ring.paper };
+      const centre: CardPiece = {
+        ...{ id: crypto.randomUUID(), image: { kind: 'plain' }, cut: { by: 'die', drawnId: dieId }, count: ring.count },
+        ...paper,
+      };
+      return { ...card, pieces: card.pieces.toSpliced(place + 1, 0, centre) };
+    })(newest);
+
+/** A piece one place further to the front or the back. */
+export const movePiece = (cardId: string, pieceId: string, by: -1 | 1): CardEdit =>
+  changeCard(cardId, (card) => {
+    const place = card.pieces.findIndex(({ id }) => id === pieceId);
+    const own = card.pieces[place];
+    if (!own || place + by < 0 || place + by >= card.pieces.length) return card;
+    return { ...card, pieces: card.pieces.toSpliced(place, 1).toSpliced(place + by, 0, own) };
+  });
 
 export const changePlan =
   (change: (plan: CardPlan) => CardPlan): CardEdit =>
@@ -56,8 +102,9 @@ export const addDone = (more: readonly ({ key: string } & Partial<Done>)[]): Car
     const done = new Map(plan.done.map((own) => [own.key, own]));
     for (const { key, ...own } of more) {
       const now = done.get(key) ?? { key, stamped: 0, coloured: 0, cut: 0 };
-      const sum = (name: keyof Done) => Math.max(0, now[name] + (own[name] ?? 0));
-      done.set(key, { key, stamped: sum('stamped'), coloured: sum('coloured'), cut: sum('cut') });
+      const sum = (name: keyof Done) => Math.max(0, (now[name] ?? 0) + (own[name] ?? 0));
+      const again = sum('again');
+      done.set(key, { key, stamped: sum('stamped'), coloured: sum('coloured'), cut: sum('cut'), ...(again > 0 ? { again } : {}) });
     }
     return { ...plan, done: [...done.values()].slice(-2000) };
   });

@@ -34,7 +34,7 @@ export function CardStation({ useMake, make, useDesk }: Props) {
       <DrawnAnew {...{ useMake, make }} />
       <StepTabs label="Steps of the card" steps={cardSteps} current={step} onGo={(next) => set({ step: next })}>
         {step === 'needs' && <NeedsPanel {...{ useMake, make, needs, useDesk }} />}
-        {step === 'place' && <PlacePanel {...{ useMake, make }} />}
+        {step === 'place' && <PlacePanel {...{ useMake, make, useDesk }} />}
         {step === 'passes' && <PassesPanel {...{ useMake, make, needs }} />}
       </StepTabs>
     </section>

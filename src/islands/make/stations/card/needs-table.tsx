@@ -8,16 +8,30 @@ const works: readonly { of: keyof Done; name: string; needed: (row: NeedRow) => 
   { of: 'stamped', name: 'stamped', needed: ({ toStamp }) => toStamp },
   { of: 'coloured', name: 'coloured', needed: ({ toColour }) => toColour },
   { of: 'cut', name: 'cut', needed: ({ toCut }) => toCut },
+  { of: 'again', name: 'cut through again', needed: ({ toCutAgain }) => toCutAgain },
 ];
 
 /** How a number came about, in words: nothing forgotten. */
-function fromWhat({ pieces, perImpression, impressions, twins, spares, onGround, isTwoSided, image }: NeedRow): string {
+function fromWhat({
+  pieces,
+  perImpression,
+  impressions,
+  twins,
+  spares,
+  onGround,
+  isTwoSided,
+  image,
+  isWindow,
+  toCut,
+  outOfRings,
+}: NeedRow): string {
   return [
-    counted(pieces, 'piece'),
+    isWindow ? counted(toCut, 'opening') : counted(pieces, 'piece'),
     ...(perImpression > 1 ? [`${perImpression} from each ${image === undefined ? 'cut' : 'impression'}`] : []),
     ...(isTwoSided ? [counted(twins, 'twin for the other side', 'twins for the other side')] : []),
     ...(onGround > 0 ? [`${onGround} more on the background`] : []),
     ...(spares > 0 ? [counted(spares, 'spare')] : []),
+    ...(outOfRings > 0 ? [`${outOfRings} out of rings that are cut anyway`] : []),
     ...(image !== undefined && impressions === 0 ? ['none is made'] : []),
   ].join(', ');
 }

@@ -1,21 +1,19 @@
 import { useMemo } from 'react';
 import type { Make } from '#model/make';
-import { drawnById, type Needs, usualCardPlan } from '#core/card/needs-of-make';
-import { commonPlate, limitsOf } from '#core/card/limits';
+import { type Needs, usualCardPlan } from '#core/card/needs-of-make';
+import { commonPlate } from '#core/card/limits';
 import { machineOf, type MachineOf, machinesFor } from '#core/card/machines';
-import { goesWithGroup, inRuns, passGroups, passRequests, tooLarge } from '#core/card/pass-groups';
-import type { LaidDie } from '#core/passes/die-passes';
-import { counted } from '#core/make/counted';
+import { limitsOfGroup, passGroups, passRequests } from '#core/card/pass-groups';
 import { cautions } from '#core/technique/cautions';
 import { useDrawer } from '#islands/shared/use-drawer.ts';
 import { useSupplies } from '#islands/shared/supplies-store.ts';
-import { Button } from '#ui/controls/button.tsx';
 import { Choice } from '#ui/controls/choice.tsx';
 import { LengthField } from '#ui/controls/length-field.tsx';
 import type { MakeStore } from '../../document/make-store';
-import { addDone, changePlan, takeMachine } from './card-acts';
+import { changePlan, takeMachine } from './card-acts';
+import { InlayMaps } from './inlay-maps';
+import { PassSection } from './pass-section';
 import { TakeOut } from './take-out';
-import { PassDrawing } from './pass-drawing';
 import { usePasses } from './use-laid-out';
 
 type Props = { useMake: MakeStore; make: Make; needs: Needs };
@@ -32,17 +30,10 @@ export function PassesPanel({ useMake, make, needs }: Props) {
   const { gapMm } = plan;
   const supplies = useSupplies((state) => state.supplies);
   const items = drawer?.items ?? [];
-  const limitsFor = (paper: string) => limitsOf(make, items, supplies?.supplies ?? [], paper);
+  const limitsFor = (group: Parameters<typeof limitsOfGroup>[3]) => limitsOfGroup(make, items, supplies?.supplies ?? [], group);
   const groups = useMemo(() => passGroups(make, needs), [make, needs]);
-  const requests = passRequests(groups, (paper) => commonPlate(limitsFor(paper)), gapMm);
+  const requests = passRequests(groups, (group) => commonPlate(limitsFor(group)), gapMm);
   const { answers, isSettled, problem } = usePasses(requests);
-  const nameOf = (id: string) => drawnById(make, 'die', id)?.name ?? 'A die';
-  /** The kinds that a pass cuts: of each die the first that still lacks some. */
-  const cutBy = (pass: readonly LaidDie[], paper: string) =>
-    pass.flatMap(({ id }) => {
-      const row = needs.rows.find((own) => own.die === id && goesWithGroup(own, { paper }) && own.done.cut < own.toCut);
-      return row ? [{ key: row.key, cut: 1, ...(row.image === undefined || row.done.stamped >= row.toStamp ? {} : { stamped: 1 }) }] : [];
-    });
   const byHand = needs.rows.filter(({ die, toCut, done }) => die === undefined && toCut > done.cut);
   return (
     <div className="space-y-5">
@@ -76,7 +67,7 @@ export function PassesPanel({ useMake, make, needs }: Props) {
           onMm={(mm) => mm !== null && mm <= 50 && edit(changePlan((own) => ({ ...own, gapMm: mm })))}
         />
       </div>
-      {commonPlate(limitsFor('')) === null && (
+      {commonPlate(limitsFor({ kind: 'sheet', paper: '' })) === null && (
         <p className="bg-paper p-4">
           Nothing says how large the plate is. Put the die machine into the{' '}
           <a href="/drawer" className="underline">
@@ -90,51 +81,19 @@ export function PassesPanel({ useMake, make, needs }: Props) {
       )}
       {problem && <p role="alert">{problem}</p>}
       {groups.map((group) => {
-        const { paper, dies } = group;
-        const place = requests.findIndex((request) => request.paper === paper);
+        const place = requests.findIndex(({ key }) => key === group.key);
         const plate = requests[place]?.plate;
         if (!plate) return null;
-        const answer = answers?.[place];
-        const cuts = dies.reduce((sum, { count }) => sum + count, 0);
         return (
-          <section key={paper} aria-label={paper || 'Paper not said'} data-settled={isSettled} className="space-y-3">
-            <h3 className="text-lg">
-              {paper === '' ? 'Paper not said' : `On ${paper}`}
-              {isSettled && answer && 'passes' in answer && (
-                <span className="ml-3" data-passes={answer.passes.length}>
-                  {counted(answer.passes.length, 'pass', 'passes')}
-                  {answer.passes.length < cuts && `, not ${cuts}`}
-                </span>
-              )}
-            </h3>
-            {!answer && <p role="status">Laying them out …</p>}
-            {answer && 'problem' in answer && (
-              <div role="alert">
-                {tooLarge(group, limitsFor(paper)).map(({ name, inTheWay }) => (
-                  <p key={name}>
-                    {name} does not fit. In its way: {inTheWay}.
-                  </p>
-                ))}
-              </div>
-            )}
-            {answer && 'passes' in answer && (
-              <ol className="flex flex-wrap gap-6">
-                {inRuns(answer.passes).map(({ pass, times }) => (
-                  <li key={JSON.stringify(pass)} className="space-y-1">
-                    <PassDrawing {...{ make, plate, pass }} />
-                    <p>
-                      <strong className="font-code text-lg">{times} ×</strong> {pass.map(({ id }) => nameOf(id)).join(', ')}
-                    </p>
-                    <Button disabled={!isSettled} onClick={() => edit(addDone(cutBy(pass, paper)))}>
-                      Done once
-                    </Button>
-                  </li>
-                ))}
-              </ol>
-            )}
-          </section>
+          <PassSection
+            key={group.key}
+            {...{ useMake, make, needs, group, plate, isSettled }}
+            answer={answers?.[place] ?? null}
+            limits={limitsFor(group)}
+          />
         );
       })}
+      <InlayMaps {...{ make, needs }} />
       {byHand.length > 0 && (
         <section aria-label="By hand">
           <h3 className="text-lg">By hand</h3>

@@ -10,7 +10,7 @@ export function PieceDrawing({ make, piece: { image, cut } }: { make: Make; piec
     const asked = new URLSearchParams({ picture: image.pictureId, ...(image.colouringId ? { colouring: image.colouringId } : {}) });
     return <img src={`/api/makes/${make.id}/thumbnail?${asked}`} alt="" className="size-16 bg-paper object-contain" loading="lazy" />;
   }
-  const die = cut.by === 'die' ? drawnById(make, 'die', cut.drawnId) : undefined;
+  const die = cut.by === 'die' || cut.by === 'window' ? drawnById(make, 'die', cut.drawnId) : undefined;
   if (image.kind === 'words' || !die)
     return (
       <span className="flex size-16 items-center justify-center border border-edge font-display text-2xl" aria-hidden="true">

@@ -10,8 +10,10 @@ import { Counter } from '#ui/controls/counter.tsx';
 import { ToggleChip } from '#ui/controls/toggle-chip.tsx';
 import type { MakeStore } from '../../document/make-store';
 import { changePiece, cutWith, removePiece } from './card-acts';
+import { FurtherDies } from './further-dies';
 import { OwnDie } from './own-die';
 import { PieceDrawing } from './piece-drawing';
+import { WindowPlace } from './window-place';
 
 type Props = { useMake: MakeStore; make: Make; cardId: string; piece: CardPiece; name: string; isOpen: boolean; onOpen: () => void };
 
@@ -66,7 +68,7 @@ function Details({ useMake, make, cardId, piece, name }: Omit<Props, 'isOpen' | 
     ...(supplies?.supplies ?? []).filter(({ kind }) => kind === 'paper').map((own) => own.name),
     ...(piece.paper ? [piece.paper] : []),
   ]);
-  const isCutWith = cut.by === 'die' ? cut.drawnId : cut.by === 'hand' ? byHand : onPanel;
+  const isCutWith = cut.by === 'die' || cut.by === 'window' ? cut.drawnId : cut.by === 'hand' ? byHand : onPanel;
   return (
     <div className="space-y-3 py-2 pl-19">
       <div className="flex flex-wrap gap-4">
@@ -77,7 +79,9 @@ function Details({ useMake, make, cardId, piece, name }: Omit<Props, 'isOpen' | 
           options={[
             { value: byHand, name: 'By hand (fussy cut)' },
             ...(piece.image.kind === 'plain' ? [] : [{ value: onPanel, name: 'Not at all: it stays on its panel' }]),
-            ...(cut.by === 'die' && !drawnById(make, 'die', cut.drawnId) ? [{ value: cut.drawnId, name: 'A die that is gone' }] : []),
+            ...((cut.by === 'die' || cut.by === 'window') && !drawnById(make, 'die', cut.drawnId)
+              ? [{ value: cut.drawnId, name: 'A die that is gone' }]
+              : []),
             ...dies.map((die) => ({ value: die.id, name: `With ${die.name}` })),
           ]}
           value={isCutWith}
@@ -110,6 +114,8 @@ function Details({ useMake, make, cardId, piece, name }: Omit<Props, 'isOpen' | 
         />
       </div>
       <OwnDie {...{ useMake, make, cardId, piece }} />
+      <FurtherDies {...{ useMake, make, cardId, piece }} />
+      {cut.by === 'window' && <WindowPlace cut={cut} onPlace={(own) => change((now) => ({ ...now, cut: own }))} />}
       <div className="flex flex-wrap items-center gap-2">
         <ToggleChip isOn={piece.isTwoSided === true} onTurn={() => turn('isTwoSided')}>
           Seen from both sides
@@ -117,6 +123,19 @@ function Details({ useMake, make, cardId, piece, name }: Omit<Props, 'isOpen' | 
         <ToggleChip isOn={piece.isMirrored === true} onTurn={() => turn('isMirrored')}>
           Mirrored
         </ToggleChip>
+        {piece.image.kind === 'plain' && (cut.by === 'die' || cut.by === 'window') && (
+          <ToggleChip
+            isOn={cut.by === 'window'}
+            onTurn={() =>
+              change((own) => ({
+                ...own,
+                cut: cut.by === 'window' ? { by: 'die', drawnId: cut.drawnId } : { by: 'window', drawnId: cut.drawnId, xMm: 0, yMm: 0 },
+              }))
+            }
+          >
+            It opens a window in the base
+          </ToggleChip>
+        )}
         {piece.image.kind === 'picture' && (
           <ToggleChip isOn={piece.isOnGround === true} onTurn={() => turn('isOnGround')}>
             Once more on the background

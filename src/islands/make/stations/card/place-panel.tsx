@@ -1,59 +1,81 @@
-import { useMemo } from 'react';
+import { useState } from 'react';
 import type { Card, CardSpread } from '#model/card';
 import type { DrawerItem } from '#model/drawer';
 import type { Make } from '#model/make';
-import { shapeOfPiece, spreadRequest, usualSpread } from '#core/card/motifs-of-card';
-import { imageName } from '#core/card/needs-of-make';
+import { colourwaysOfSpread } from '#core/card/colourways-of-spread';
+import { moreImpressions } from '#core/card/more-impressions';
+import { shapeOfPiece, usualSpread } from '#core/card/motifs-of-card';
+import { imageName, needsOfMake } from '#core/card/needs-of-make';
 import { counted } from '#core/make/counted';
 import { fussyCut } from '#core/outline/fussy-cut';
-import { shareOut } from '#core/sharing/share-out';
 import type { Spread } from '#core/spread/spread-motifs';
 import { useDrawer } from '#islands/shared/use-drawer.ts';
 import { Button } from '#ui/controls/button.tsx';
+import { ChoiceButtons } from '#ui/controls/choice-buttons.tsx';
 import { Counter } from '#ui/controls/counter.tsx';
-import { LengthField } from '#ui/controls/length-field.tsx';
-import { ToggleChip } from '#ui/controls/toggle-chip.tsx';
 import type { MakeStore } from '../../document/make-store';
-import { changeCard } from './card-acts';
-import { SpreadDrawing } from './spread-drawing';
-import { useSpreads } from './use-laid-out';
+import type { Desk } from '../station';
+import { type CardEdit, changeCard } from './card-acts';
+import type { CardDeskState } from './card-desk';
+import { cardInHand } from './card-in-hand';
+import { FrontToBack } from './front-to-back';
+import { SpreadSizes } from './spread-sizes';
 
-type Props = { useMake: MakeStore; make: Make };
+type Props = { useMake: MakeStore; make: Make; useDesk: Desk<CardDeskState> };
+const noItems: DrawerItem[] = [];
 
-/** Where pieces lie on a panel: spread over all of it, or round a free middle as a wreath. */
-export function PlacePanel({ useMake, make }: Props) {
+/** Where pieces lie on a panel, and which lies in front of which. */
+export function PlacePanel({ useMake, make, useDesk }: Props) {
+  const { cardId, spread: laid, set } = useDesk();
   const drawer = useDrawer((state) => state.drawer)?.items ?? noItems;
-  const cards = (make.cards ?? []).filter(({ pieces }) => pieces.length > 0);
-  const spreads = cards.map((card) => ({ card, spread: card.spread ?? usualSpread(card) }));
-  const requests = useMemo(() => spreads.map(({ card, spread }) => spreadRequest(make, drawer, card, spread)), [make, drawer, spreads]);
-  const { answers, isSettled, problem } = useSpreads(requests);
-  if (cards.length === 0) return <p className="bg-paper p-4">Nothing lies on a card yet. Say it at “What is needed”.</p>;
+  const inHand = cardInHand(make, cardId);
+  if (!inHand) return <p className="bg-paper p-4">Nothing lies on a card yet. Say it at “What is needed”.</p>;
+  const filled = (make.cards ?? []).filter(({ pieces }) => pieces.length > 0);
   return (
     <div className="space-y-6">
-      {problem && <p role="alert">{problem}</p>}
-      {spreads.map(({ card, spread }, place) => (
-        <SpreadCard key={card.id} {...{ useMake, make, drawer, card, spread, isSettled }} found={answers?.[place] ?? null} />
-      ))}
+      {filled.length > 1 && (
+        <ChoiceButtons
+          label="Which card"
+          choices={filled.map(({ id, name }) => ({ id, name }))}
+          chosen={inHand.card.id}
+          onChoose={(id) => set({ cardId: id })}
+        />
+      )}
+      {laid.problem && <p role="alert">{laid.problem}</p>}
+      <PlacedCard
+        key={inHand.card.id}
+        {...{ useMake, make, drawer, ...inHand }}
+        isSettled={laid.isSettled}
+        found={laid.isSettled ? (laid.answers?.[0] ?? null) : null}
+      />
     </div>
   );
 }
-const noItems: DrawerItem[] = [];
 
-type CardProps = Props & { drawer: readonly DrawerItem[]; card: Card; spread: CardSpread; found: Spread | null; isSettled: boolean };
+type CardProps = Omit<Props, 'useDesk'> & {
+  drawer: readonly DrawerItem[];
+  card: Card;
+  spread: CardSpread;
+  found: Spread | null;
+  isSettled: boolean;
+};
 
-function SpreadCard({ useMake, make, drawer, card, spread, found, isSettled }: CardProps) {
+function PlacedCard({ useMake, make, drawer, card, spread, found, isSettled }: CardProps) {
   const edit = useMake((state) => state.edit);
+  const [asked, setAsked] = useState<string | null>(null);
   const change = (next: (spread: CardSpread) => CardSpread) =>
     edit(changeCard(card.id, (own) => ({ ...own, spread: next(own.spread ?? usualSpread(own)) })));
+  /** An edit of the pieces, and what it asks for besides. */
+  const editPieces = (own: CardEdit) => {
+    const before = needsOfMake(useMake.getState().make ?? make);
+    edit(own);
+    setAsked(moreImpressions(before, needsOfMake(useMake.getState().make ?? make)));
+  };
   const nameOf = (id: string) => {
     const piece = card.pieces.find((own) => own.id === id);
     return (piece && imageName(make, piece)) || 'A piece';
   };
-  const { kinds } = spread;
-  const shared = useMemo(() => {
-    if (!found || kinds === undefined) return null;
-    return shareOut({ neighbours: found.neighbours, count: found.motifs.length, kinds, seed: spread.seed });
-  }, [found, kinds, spread.seed]);
+  const colourways = found && colourwaysOfSpread(make, card, spread, found);
   const byHand = card.pieces.flatMap((piece) => {
     const shape = piece.cut.by === 'hand' ? shapeOfPiece(make, drawer, piece) : null;
     return shape ? [{ id: piece.id, name: nameOf(piece.id), ...fussyCut(shape.outline) }] : [];
@@ -62,86 +84,10 @@ function SpreadCard({ useMake, make, drawer, card, spread, found, isSettled }: C
   return (
     <section aria-label={`Panel of ${card.name}`} className="space-y-3" data-settled={isSettled} data-motifs={found?.motifs.length}>
       <h3 className="text-lg">{card.name}</h3>
-      <div className="flex flex-wrap items-end gap-3">
-        <LengthField
-          when="left"
-          label="Panel wide"
-          className="w-28"
-          mm={spread.widthMm}
-          onMm={(mm) => isPanel(mm) && change((own) => ({ ...own, widthMm: mm }))}
-        />
-        <LengthField
-          when="left"
-          label="Panel high"
-          className="w-28"
-          mm={spread.heightMm}
-          onMm={(mm) => isPanel(mm) && change((own) => ({ ...own, heightMm: mm }))}
-        />
-        <LengthField
-          when="left"
-          label="Between them"
-          className="w-28"
-          mm={spread.gapMm}
-          onMm={(mm) => mm !== null && mm <= 50 && change((own) => ({ ...own, gapMm: mm }))}
-        />
-        <ToggleChip
-          isOn={spread.free !== undefined}
-          onTurn={() =>
-            change(({ free, ...own }) =>
-              free ? own : { ...own, free: { widthMm: Math.round(own.widthMm * 0.5), heightMm: Math.round(own.heightMm * 0.4) } },
-            )
-          }
-        >
-          Round a free middle
-        </ToggleChip>
-        {spread.free && (
-          <>
-            <LengthField
-              when="left"
-              label="Middle wide"
-              className="w-28"
-              mm={spread.free.widthMm}
-              onMm={(mm) => isPanel(mm) && change((own) => ({ ...own, free: { widthMm: mm, heightMm: own.free?.heightMm ?? mm } }))}
-            />
-            <LengthField
-              when="left"
-              label="Middle high"
-              className="w-28"
-              mm={spread.free.heightMm}
-              onMm={(mm) => isPanel(mm) && change((own) => ({ ...own, free: { heightMm: mm, widthMm: own.free?.widthMm ?? mm } }))}
-            />
-          </>
-        )}
-      </div>
-      <fieldset className="flex flex-wrap items-center gap-2" aria-label="What lies on it">
-        {card.pieces.map(({ id, count }) => {
-          const isOn = spread.pieceIds.includes(id);
-          const ids = isOn ? spread.pieceIds.filter((own) => own !== id) : [...spread.pieceIds, id];
-          return (
-            <ToggleChip key={id} isOn={isOn} onTurn={() => ids.length > 0 && change((own) => ({ ...own, pieceIds: ids }))}>
-              {count} × {nameOf(id)}
-            </ToggleChip>
-          );
-        })}
-      </fieldset>
-      <div className="flex flex-wrap items-center gap-3">
-        <Button onClick={() => change((own) => ({ ...own, seed: (own.seed + 1) % 1_000_000 }))}>Spread them anew</Button>
-        <span>Colourways among them</span>
-        <Counter
-          label={`colourway of ${card.name}`}
-          value={kinds ?? 1}
-          least={1}
-          most={12}
-          onValue={(value) => change(({ kinds: _, ...own }) => (value < 2 ? own : { ...own, kinds: value }))}
-        />
-      </div>
-      {!found && <p role="status">Laying them down …</p>}
-      {found && <SpreadDrawing {...{ make, drawer, card, spread, found }} kinds={shared && !('problem' in shared) ? shared : null} />}
-      {shared && 'problem' in shared && <p role="alert">{shared.problem}</p>}
-      {shared && !('problem' in shared) && (
-        <p data-shared>
-          {Array.from({ length: kinds ?? 0 }, (_, kind) => `${kind + 1}: ${shared.filter((own) => own === kind).length} ×`).join(', ')}. No
-          two neighbours are alike.
+      <FrontToBack {...{ make, drawer, card, spread, editPieces, change }} />
+      {asked && (
+        <p role="status" className="bg-paper px-3 py-2" data-asked>
+          {asked}
         </p>
       )}
       {leftOut.length > 0 && (
@@ -150,6 +96,27 @@ function SpreadCard({ useMake, make, drawer, card, spread, found, isSettled }: C
           larger panel, less between them, or fewer.
         </p>
       )}
+      <SpreadSizes {...{ spread, change }} />
+      <div className="flex flex-wrap items-center gap-3">
+        <Button onClick={() => change((own) => ({ ...own, seed: (own.seed + 1) % 1_000_000 }))}>Spread them anew</Button>
+        <span>Colourways among them</span>
+        <Counter
+          label={`colourway of ${card.name}`}
+          value={spread.kinds ?? 1}
+          least={1}
+          most={12}
+          onValue={(value) => change(({ kinds: _, ...own }) => (value < 2 ? own : { ...own, kinds: value }))}
+        />
+      </div>
+      {colourways?.groups.map(({ name, counts, pairs, alike }) => (
+        <p key={name} data-shared={name ?? ''} data-alike={alike}>
+          {name === null ? '' : `${name} in its colourways: `}
+          {counts.map((count, kind) => `${kind + 1}: ${count} ×`).join(', ')}.{' '}
+          {alike === 0
+            ? 'No two neighbours are alike.'
+            : `${alike} of ${counted(pairs, 'pair')} of neighbours are alike: one colourway more, or more room, parts them.`}
+        </p>
+      ))}
       {byHand.map(({ id, name, lengthMm, tight, inner }) => (
         <p key={id} className="text-sm" data-fussy={name}>
           {name} is fussy cut: {Math.round(lengthMm / 10)} cm round, {counted(tight, 'tight corner')}
@@ -159,5 +126,3 @@ function SpreadCard({ useMake, make, drawer, card, spread, found, isSettled }: C
     </section>
   );
 }
-
-const isPanel = (mm: number | null): mm is number => mm !== null && mm >= 10 && mm <= 1000;

@@ -1,19 +1,27 @@
 import type { Card, CardSpread } from '#model/card';
 import type { DrawerItem } from '#model/drawer';
 import type { Make } from '#model/make';
+import type { SpreadColourways } from '#core/card/colourways-of-spread';
 import { shapeOfPiece } from '#core/card/motifs-of-card';
 import { boundsMm, turned } from '#core/outline/outline';
 import type { Spread } from '#core/spread/spread-motifs';
 import { outlinePath } from '#ui/outline/outline-path.ts';
 
-type Props = { make: Make; drawer: readonly DrawerItem[]; card: Card; spread: CardSpread; found: Spread; kinds: readonly number[] | null };
+type Props = {
+  make: Make;
+  drawer: readonly DrawerItem[];
+  card: Card;
+  spread: CardSpread;
+  found: Spread;
+  colourways: SpreadColourways | null;
+};
 
 /** A panel with what is spread over it; colourways as numbers. */
-export function SpreadDrawing({ make, drawer, card, spread: { widthMm, heightMm, free }, found, kinds }: Props) {
+export function SpreadDrawing({ make, drawer, card, spread: { widthMm, heightMm, free }, found, colourways }: Props) {
   return (
     <svg
       viewBox={`-1 -1 ${widthMm + 2} ${heightMm + 2}`}
-      className="max-h-[70dvh] w-full bg-wall"
+      className="h-full max-h-[84dvh] w-full"
       role="img"
       aria-label={`${card.name}: ${found.motifs.length} pieces on a panel`}
     >
@@ -35,14 +43,14 @@ export function SpreadDrawing({ make, drawer, card, spread: { widthMm, heightMm,
         if (!shape) return null;
         const bounds = boundsMm(turned(shape.outline, turnedDeg));
         const middle = boundsMm(shape.outline);
-        const kind = kinds?.[place];
+        const kind = colourways?.kinds[place] ?? null;
         return (
           <g
             // biome-ignore lint/suspicious/noArrayIndexKey: a motif is its place in the spread.
             key={place}
             transform={`translate(${xMm - bounds.xMm} ${yMm - bounds.yMm}) rotate(${turnedDeg})`}
             data-motif={id}
-            data-kind={kind}
+            data-kind={kind ?? undefined}
           >
             {shape.picture && (
               <image
@@ -54,7 +62,7 @@ export function SpreadDrawing({ make, drawer, card, spread: { widthMm, heightMm,
               />
             )}
             <path d={outlinePath(shape.outline)} className="fill-none stroke-ink" strokeWidth={shape.picture ? 0.25 : 0.6} />
-            {kind !== undefined && (
+            {kind !== null && (
               <text
                 x={middle.xMm + middle.widthMm / 2}
                 y={middle.yMm + middle.heightMm / 2}

@@ -3,6 +3,7 @@ import type { Problem } from '#model/api/problem';
 import type { ColouredPicture } from '#model/coloured-picture';
 import type { Make } from '#model/make';
 import { noSupplies } from '#model/supplies';
+import { loosePieces } from '#core/card/loose-pieces';
 import { counted } from '#core/make/counted';
 import { colouringTitle } from '#core/make/coloured';
 import { cautions } from '#core/technique/cautions';
@@ -28,7 +29,7 @@ type Props = { useMake: MakeStore; make: Make; picture: ColouredPicture; useDesk
 const mostRepeats = 40;
 
 /** What loose pieces of the make are chosen by. */
-const loosePieces = 'loose pieces';
+const loosePiecesKey = 'loose pieces';
 
 const keyOf = (pictureId: string, colouringId: string): string => `${pictureId}/${colouringId}`;
 
@@ -58,8 +59,8 @@ export function ColourStation({ useMake, make, picture, useDesk }: Props) {
     const count = chosen.get(key) ?? 0;
     return count > 0 ? [{ ...of, repeats: count }] : [];
   });
-  const pieces = (make.pieceRows ?? []).reduce((sum, { count }) => sum + count, 0);
-  const withPieces = (chosen.get(loosePieces) ?? 0) > 0;
+  const pieces = loosePieces(make).reduce((sum, { count }) => sum + count, 0);
+  const withPieces = (chosen.get(loosePiecesKey) ?? 0) > 0;
   const setCount = (key: string, count: number) => set({ repeats: new Map(chosen).set(key, Math.min(mostRepeats, Math.max(0, count))) });
   const begin = async () => {
     setProblem(null);
@@ -124,7 +125,7 @@ export function ColourStation({ useMake, make, picture, useDesk }: Props) {
           })}
         </ul>
         {pieces > 0 && (
-          <ToggleChip isOn={withPieces} onTurn={() => setCount(loosePieces, withPieces ? 0 : 1)}>
+          <ToggleChip isOn={withPieces} onTurn={() => setCount(loosePiecesKey, withPieces ? 0 : 1)}>
             {counted(pieces, 'loose piece')} too, in batches by colour
           </ToggleChip>
         )}

@@ -5,6 +5,7 @@ import * as z from 'zod/mini';
 import type { Ladder } from '#model/ladder';
 import type { Make } from '#model/make';
 import { type PieceRow, pieceRowSchema } from '#model/piece-row';
+import { loosePieces } from '#core/card/loose-pieces';
 import { counted } from '#core/make/counted';
 import { middleRung } from '#core/markers/hues';
 import { layRow } from '#core/sharing/lay-row';
@@ -58,7 +59,7 @@ export function LoosePieces({ useMake, make, ladders }: Props) {
       </form>
       {ladders.length === 0 && <p className="text-sm text-soft">Choose the ladders above: each is a colourway.</p>}
       <ul className="space-y-2">
-        {(make.pieceRows ?? []).map((row) => (
+        {loosePieces(make).map((row) => (
           <li key={row.id} className="bg-paper p-2">
             <Row
               {...{ row, rack }}
@@ -72,10 +73,10 @@ export function LoosePieces({ useMake, make, ladders }: Props) {
   );
 }
 
-type RowProps = { row: PieceRow; rack: ShownRack; onAnother: () => void; onRemove: () => void };
+type RowProps = { row: ReturnType<typeof loosePieces>[number]; rack: ShownRack; onAnother: () => void; onRemove: () => void };
 
 function Row({ row, rack, onAnother, onRemove }: RowProps) {
-  const { name, count, ladders, seed } = row;
+  const { name, count, ladders, seed, isOnCards } = row;
   const laid = useMemo(() => layRow({ count, ladders, seed }), [count, ladders, seed]);
   const labOf = (ladder: Ladder | undefined) => rack.markers.find(({ id }) => id === middleRung(ladder?.rungs ?? [])?.markerId)?.lab;
   return (
@@ -93,6 +94,11 @@ function Row({ row, rack, onAnother, onRemove }: RowProps) {
           </Button>
         </span>
       </p>
+      {isOnCards && (
+        <p className="text-sm text-soft" data-on-cards>
+          As many as the cards take. Which lies beside which is laid out at Card, “In place”.
+        </p>
+      )}
       {'problem' in laid ? (
         <p role="alert">
           {laid.reason === 'oneKind' ? 'In one colourway any two side by side are alike: choose a second ladder.' : laid.problem}

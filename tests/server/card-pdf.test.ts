@@ -58,15 +58,18 @@ function inkBoxMm(path: string, page: number): { left: number; top: number; righ
 describe('what is needed, stamped and cut, on paper', () => {
   it('says it in words, then shows the pass and each outline with its mask at true size, as poppler reads it', async () => {
     const path = written(await cardPdf(make, { drawer: [plate], supplies: [] }, 'a4'));
-    expect(pages(path)).toEqual(Array.from({ length: 5 }, () => [expect.closeTo(210, 1), expect.closeTo(297, 1)]));
+    expect(pages(path)).toEqual(Array.from({ length: 6 }, () => [expect.closeTo(210, 1), expect.closeTo(297, 1)]));
     const text = words(path);
     expect(text).toMatch(/Kite day: what is needed/);
     expect(text).toMatch(/3 × The kite card, 3 pieces on each/);
     expect(text).toMatch(/9 pieces/);
     expect(text).toMatch(/Die b, cut with Die b: cut 3/);
-    expect(text).toMatch(/Pass 1 of 1, made 3 ×, on paper not said, at true size/);
+    expect(text).toMatch(/Paper not said: pass 1 of 1, made 3 ×, at true size/);
     expect(text).toMatch(/Die a, 60 mm × 40 mm: outline, and its mask 0.4 mm within/);
     expect(text).toMatch(/keep fingers and children off the rollers/);
+    expect(text).toMatch(/Masks of The kite card, 1 is the front; sheet 1 of 1, at true size, 0.4 mm within/);
+    expect(text).toMatch(/1 Die a/);
+    expect(text).not.toMatch(/3 Die c/);
     const plateBox = inkBoxMm(path, 2);
     expect([plateBox.right - plateBox.left, plateBox.bottom - plateBox.top]).toEqual([expect.closeTo(150, 0), expect.closeTo(200, 0)]);
     const dieBox = inkBoxMm(path, 3);

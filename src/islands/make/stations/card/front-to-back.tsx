@@ -26,6 +26,7 @@ export function FrontToBack({ make, drawer, card, spread, editPieces, change }: 
   const masks = masksOfCard(make, drawer, card);
   return (
     <div className="space-y-2">
+      <h4 className="font-semibold">From the front to the back</h4>
       <ol className="divide-y divide-edge bg-paper" aria-label="From the front to the back">
         {seen.map((piece, place) => {
           const name = imageName(make, piece) ?? 'An image that is gone';

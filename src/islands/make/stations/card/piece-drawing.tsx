@@ -1,7 +1,7 @@
 import type { CardPiece } from '#model/card';
 import type { Make } from '#model/make';
 import { drawnById } from '#core/card/needs-of-make';
-import { boundsMm } from '#core/outline/outline';
+import { atMiddleOf, boundsMm } from '#core/outline/outline';
 import { outlinePath } from '#ui/outline/outline-path.ts';
 
 /** A piece, small: its image as it is coloured, or the shape of its die. */
@@ -22,6 +22,20 @@ export function PieceDrawing({ make, piece: { image, cut } }: { make: Make; piec
   return (
     <svg viewBox={`${xMm - edge} ${yMm - edge} ${widthMm + 2 * edge} ${heightMm + 2 * edge}`} className="size-16" aria-hidden="true">
       <path d={outlinePath(die.outline)} className="fill-bench stroke-ink" strokeWidth={edge / 2} />
+      {(cut.by === 'die' ? (cut.through ?? []) : []).map((one, place) => {
+        const further = drawnById(make, 'die', one.drawnId);
+        return (
+          further && (
+            <path
+              // biome-ignore lint/suspicious/noArrayIndexKey: a further die is its place in the list.
+              key={place}
+              d={outlinePath(atMiddleOf(further.outline, die.outline, one.xMm, one.yMm))}
+              className="fill-paper stroke-ink"
+              strokeWidth={edge / 2}
+            />
+          )
+        );
+      })}
     </svg>
   );
 }

@@ -47,7 +47,7 @@ const coreRooms = {
   outline: [],
   passes: ['outline', 'sharing'],
   spread: ['outline', 'raster', 'sharing'],
-  card: ['make', 'outline', 'passes', 'raster', 'sharing', 'spread'],
+  card: ['make', 'outline', 'passes', 'raster', 'sharing', 'spread', 'technique'],
   sharing: ['colour'],
   make: ['bytes'],
   markers: ['colour', 'make', 'sharing'],

@@ -12,10 +12,10 @@ const pilot = '/makes/make-balloon-post-pilot';
 
 test('a picture is coloured once more: the copy goes its own way, one press shows the other, and a screen with one shows no trace of it', async ({
   page,
-  lonely,
+  piloting,
 }) => {
   test.slow();
-  await page.goto(`${lonely.address}${pilot}#light`);
+  await page.goto(`${piloting.address}${pilot}#light`);
   await expectBandsShown(page);
   const tags = page.getByRole('navigation', { name: 'Colourings of this picture' });
   const step = (name: RegExp) => page.getByRole('tablist', { name: 'Work on the light' }).getByRole('tab', { name }).click();
@@ -76,8 +76,8 @@ test('a picture is coloured once more: the copy goes its own way, one press show
   await expect(tags.getByRole('button', { name: 'Dusk' })).toBeVisible();
 });
 
-test('one element is laid by a school of its own: on the screen, on the sheet, and back', async ({ page, lonely }) => {
-  await page.goto(`${lonely.address}${pilot}#recipe`);
+test('one element is laid by a school of its own: on the screen, on the sheet, and back', async ({ page, piloting }) => {
+  await page.goto(`${piloting.address}${pilot}#recipe`);
   const element = page.locator('li[data-element]').first();
   const name = (await element.getAttribute('data-element')) ?? '';
   const marks = element.locator('ol li');

@@ -312,9 +312,9 @@ test('the balloon is one body, and its patch lies on it', async ({ page, shared 
 
 test('nothing is overlooked: white areas are listed, blink by a key, are gathered or stay white; the tail tip at the last moment', async ({
   page,
-  lonely,
+  piloting,
 }) => {
-  await page.goto(`${lonely.address}${pilot}#elements`);
+  await page.goto(`${piloting.address}${pilot}#elements`);
   await step(page, /^Still white/);
   const listed = page.getByRole('list', { name: 'Areas still white, the largest first' }).getByRole('listitem');
   await expect(white(page)).toHaveText('22 areas still white');
@@ -362,8 +362,8 @@ test('nothing is overlooked: white areas are listed, blink by a key, are gathere
   await expect(steps(page).getByRole('tab', { name: /^Still white/ })).toHaveText('Still white22');
 });
 
-test('what a new reading loses is told of and kept: a body, a border, and what a soft spot lies on', async ({ page, lonely }) => {
-  await page.goto(`${lonely.address}${pilot}#elements`);
+test('what a new reading loses is told of and kept: a body, a border, and what a soft spot lies on', async ({ page, piloting }) => {
+  await page.goto(`${piloting.address}${pilot}#elements`);
   await step(page, 'Soft spots');
   await tap(page, at(545, 260));
   await expect(page.locator('[data-spot]')).toHaveCount(1);
@@ -384,8 +384,8 @@ test('what a new reading loses is told of and kept: a body, a border, and what a
   expect((await kept(page)).pictures[0]?.bodies).toHaveLength(1);
 });
 
-test('an area that lies far off the rest of its element is asked about', async ({ page, lonely }) => {
-  await page.goto(`${lonely.address}${pilot}#elements`);
+test('an area that lies far off the rest of its element is asked about', async ({ page, piloting }) => {
+  await page.goto(`${piloting.address}${pilot}#elements`);
   await page.getByRole('button', { name: 'Take Scarf in hand' }).click();
   await tap(page, at(399, 797));
   await page.getByRole('button', { name: /^Take from/ }).click();

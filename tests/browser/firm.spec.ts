@@ -165,17 +165,17 @@ test('a make that cannot be read hides no other on the table, and is told of in 
 
 test('two windows that differ in the light of an element are told so; without the server a choice waits, and says so', async ({
   page,
-  lonely,
+  piloting,
 }) => {
-  await page.goto(`${lonely.address}${pilot}#elements`);
+  await page.goto(`${piloting.address}${pilot}#elements`);
   await expect(page.locator('[aria-label="Name of the element"]').first()).toHaveValue('Cap');
-  const kept = await keptMake(lonely.address, pilot);
+  const kept = await keptMake(piloting.address, pilot);
   const [picture] = kept.document.pictures;
   const [cap] = picture?.elements ?? [];
   const operations = [{ kind: 'patch', entity: 'element', pictureId: picture?.id, id: cap?.id, fields: { light: { shade: 'darker' } } }];
-  const answer = await fetch(`${lonely.address}/api${pilot}/batches`, {
+  const answer = await fetch(`${piloting.address}/api${pilot}/batches`, {
     method: 'POST',
-    headers: { 'content-type': 'application/json', origin: lonely.address },
+    headers: { 'content-type': 'application/json', origin: piloting.address },
     body: JSON.stringify({ schema: 3, batchId: 'theirs', baseRevision: kept.revision, operations, epoch: kept.epoch }),
   });
   expect(answer.status).toBe(200);
@@ -185,13 +185,13 @@ test('two windows that differ in the light of an element are told so; without th
   await expect(dialog.getByRole('row', { name: /Element .*, light/ })).toContainText(/darker.*as usual/);
   await expect(dialog.getByRole('row', { name: /Element .*, name/ })).toContainText(/Cap.*Flying cap/);
   await expectNoAxeFindings(page);
-  await lonely.stopServer('SIGKILL');
+  await piloting.stopServer('SIGKILL');
   await dialog.getByRole('button', { name: 'Lay my changes on top of it' }).click();
   await expect(dialog.getByRole('status')).toContainText('Your choice waits');
-  await lonely.startServer();
+  await piloting.startServer();
   await expect(dialog).toHaveCount(0);
   await expectAllKept(page);
-  const [first] = (await keptMake(lonely.address, pilot)).document.pictures;
+  const [first] = (await keptMake(piloting.address, pilot)).document.pictures;
   const [now] = first ? colouredPicture(first).elements : [];
   expect(now).toMatchObject({ name: 'Flying cap', light: { shade: 'darker' } });
 });

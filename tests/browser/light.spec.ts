@@ -424,16 +424,16 @@ test.describe('by touch', () => {
   });
 });
 
-test('where our reckoning of the light has changed, a make says so once', async ({ page, lonely }) => {
-  await page.goto(`${lonely.address}/makes/make-balloon-post-pilot#light`);
+test('where our reckoning of the light has changed, a make says so once', async ({ page, piloting }) => {
+  await page.goto(`${piloting.address}/makes/make-balloon-post-pilot#light`);
   await expectBandsShown(page);
   const notice = page.getByText(/The light is reckoned better since you last looked/);
   await expect(notice).toHaveCount(0);
   const { revision, document } = await keptWhole(page);
   const operations = [{ kind: 'patch', entity: 'make', fields: { lightSeen: 0 } }];
-  const answer = await fetch(`${lonely.address}/api/makes/${document.id}/batches`, {
+  const answer = await fetch(`${piloting.address}/api/makes/${document.id}/batches`, {
     method: 'POST',
-    headers: { 'content-type': 'application/json', origin: lonely.address },
+    headers: { 'content-type': 'application/json', origin: piloting.address },
     body: JSON.stringify({ schema: document.schema, batchId: 'of-before', baseRevision: revision, operations }),
   });
   expect(answer.status, await answer.text()).toBe(200);

@@ -5,11 +5,11 @@ import { expect, expectAllKept, expectNoAxeFindings, test } from './application'
 const elements = (address: string) => `${address}/makes/make-balloon-post-pilot#elements`;
 const nameFields = '[aria-label="Name of the element"]';
 
-test('edits made while the server is away wait in the browser, survive a reload and arrive once', async ({ page, lonely }) => {
-  await page.goto(elements(lonely.address));
+test('edits made while the server is away wait in the browser, survive a reload and arrive once', async ({ page, piloting }) => {
+  await page.goto(elements(piloting.address));
   const first = page.locator(nameFields).first();
   await expect(first).toHaveValue('Cap');
-  await lonely.stopServer('SIGKILL');
+  await piloting.stopServer('SIGKILL');
   await first.fill('Flying cap');
   await first.press('Enter');
   await expect(page.locator('[data-keep]')).toHaveText(/Kept here, waiting for the server/);
@@ -19,13 +19,13 @@ test('edits made while the server is away wait in the browser, survive a reload 
 
   // A reload during the outage: the page itself comes from the same server, so it is loaded again when that is back.
   await page.close();
-  await lonely.startServer();
+  await piloting.startServer();
   const again = await page.context().newPage();
-  await again.goto(elements(lonely.address));
+  await again.goto(elements(piloting.address));
   await expect(again.locator(nameFields).first()).toHaveValue('Flying cap');
   await expect(again.getByText(/areas still white$/)).toHaveText(white ?? '');
   await expectAllKept(again);
-  const kept = await (await fetch(`${lonely.address}/api/makes/make-balloon-post-pilot`)).json();
+  const kept = await (await fetch(`${piloting.address}/api/makes/make-balloon-post-pilot`)).json();
   expect(kept.document.pictures[0].elements.map(({ name }: { name: string }) => name)).not.toContain('Belt');
   // One batch of the demo and the two edits, none twice.
   expect(kept.revision).toBe(3);
@@ -49,11 +49,11 @@ test('a reload while the database is away keeps the waiting edits', async ({ pag
 
 test('two tabs on one make: the later one is shown both versions and nothing is overwritten before it chooses', async ({
   page,
-  lonely,
+  piloting,
 }) => {
-  await page.goto(elements(lonely.address));
+  await page.goto(elements(piloting.address));
   const other = await page.context().newPage();
-  await other.goto(elements(lonely.address));
+  await other.goto(elements(piloting.address));
   await expect(other.locator(nameFields).first()).toHaveValue('Cap');
   const rename = async (tab: typeof page, name: string) => {
     await tab.locator(nameFields).first().fill(name);
@@ -66,7 +66,7 @@ test('two tabs on one make: the later one is shown both versions and nothing is 
   await expect(dialog).toBeVisible();
   await expect(dialog.getByRole('row', { name: /Element/ })).toContainText(/name.*Cap by the other.*Cap by this/);
   const kept = async () =>
-    (await (await fetch(`${lonely.address}/api/makes/make-balloon-post-pilot`)).json()).document.pictures[0].elements[0].name;
+    (await (await fetch(`${piloting.address}/api/makes/make-balloon-post-pilot`)).json()).document.pictures[0].elements[0].name;
   expect(await kept()).toBe('Cap by the other');
   await dialog.getByRole('button', { name: 'Lay my changes on top of it' }).click();
   await expect(dialog).toBeHidden();
@@ -81,8 +81,8 @@ test('two tabs on one make: the later one is shown both versions and nothing is 
   expect(await kept()).toBe('Cap by this');
 });
 
-test('undo and redo go back and forth over everything done in a visit', async ({ page, lonely }) => {
-  await page.goto(elements(lonely.address));
+test('undo and redo go back and forth over everything done in a visit', async ({ page, piloting }) => {
+  await page.goto(elements(piloting.address));
   const first = page.locator(nameFields).first();
   await expect(first).toHaveValue('Cap');
   for (let step = 1; step <= 25; step++) {
@@ -112,8 +112,8 @@ test('a picture that could not be fetched is fetched again by a press', async ({
   await expect(again).toHaveCount(0);
 });
 
-test('edits that wait under one address are saved as a file and kept by another', async ({ page, lonely }) => {
-  await page.goto(elements(lonely.address));
+test('edits that wait under one address are saved as a file and kept by another', async ({ page, piloting }) => {
+  await page.goto(elements(piloting.address));
   const first = page.locator(nameFields).first();
   await expect(first).toHaveValue('Cap');
   // The server is away for this page alone: it stands for one whose port was taken.
@@ -128,7 +128,7 @@ test('edits that wait under one address are saved as a file and kept by another'
   const elsewhere = await page.context().browser()?.newContext();
   const other = await elsewhere?.newPage();
   if (!elsewhere || !other) throw new Error('no second browser');
-  await other.goto(lonely.address.replace('127.0.0.1', 'localhost'));
+  await other.goto(piloting.address.replace('127.0.0.1', 'localhost'));
   await expect(other.getByRole('heading', { name: 'On the table' })).toBeVisible();
   await other
     .getByLabel('Bring in edits that were saved as a file')
@@ -137,25 +137,25 @@ test('edits that wait under one address are saved as a file and kept by another'
   await other.getByLabel('Bring in edits that were saved as a file').setInputFiles(file);
   await expect(other.locator(nameFields).first()).toHaveValue('Cap from the old address');
   await expectAllKept(other);
-  const kept = await (await fetch(`${lonely.address}/api/makes/make-balloon-post-pilot`)).json();
+  const kept = await (await fetch(`${piloting.address}/api/makes/make-balloon-post-pilot`)).json();
   expect(kept.document.pictures[0].elements[0].name).toBe('Cap from the old address');
   await elsewhere.close();
 });
 
-test('a page that was open over a restore writes onto no other history before it is told to', async ({ page, lonely }) => {
-  await page.goto(elements(lonely.address));
+test('a page that was open over a restore writes onto no other history before it is told to', async ({ page, piloting }) => {
+  await page.goto(elements(piloting.address));
   const first = page.locator(nameFields).first();
   await expect(first).toHaveValue('Cap');
   const rack = await page.context().newPage();
-  await rack.goto(`${lonely.address}/rack`);
+  await rack.goto(`${piloting.address}/rack`);
   await rack.getByRole('button', { name: /^62b.clay/ }).click();
   await expect(rack.getByRole('region', { name: 'Marker 62b.clay' })).toBeVisible();
   // What a restore does: the data begin another history, and the server starts anew.
-  await lonely.stopServer();
-  const database = openDatabase(lonely.databaseUrl);
+  await piloting.stopServer();
+  const database = openDatabase(piloting.databaseUrl);
   await beginHistory(database);
   await database.sequelize.close();
-  await lonely.startServer();
+  await piloting.startServer();
 
   await first.fill('Cap of before');
   await first.press('Enter');
@@ -163,7 +163,7 @@ test('a page that was open over a restore writes onto no other history before it
   await expect(dialog).toBeVisible();
   await expectNoAxeFindings(page);
   const kept = async () =>
-    (await (await fetch(`${lonely.address}/api/makes/make-balloon-post-pilot`)).json()).document.pictures[0].elements[0].name;
+    (await (await fetch(`${piloting.address}/api/makes/make-balloon-post-pilot`)).json()).document.pictures[0].elements[0].name;
   expect(await kept()).toBe('Cap');
   await dialog.getByRole('button', { name: 'Lay my changes on top of it' }).click();
   await expectAllKept(page);

@@ -5,9 +5,9 @@ import { printedText } from './printed';
 
 const parcel = '/makes/make-balloon-post-parcel';
 
-test('two pictures in one make under one lamp: added, switched, copied, placed, taken out', async ({ page, lonely, shared }) => {
+test('two pictures in one make under one lamp: added, switched, copied, placed, taken out', async ({ page, piloting, shared }) => {
   test.slow();
-  await page.goto(`${lonely.address}/makes/make-balloon-post-pilot#picture`);
+  await page.goto(`${piloting.address}/makes/make-balloon-post-pilot#picture`);
   await page.getByRole('link', { name: 'Add a picture' }).click();
   await expect(page.getByRole('heading', { name: 'One more picture' })).toBeVisible();
   await expectNoAxeFindings(page);
@@ -81,7 +81,7 @@ test('two pictures in one make under one lamp: added, switched, copied, placed, 
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(tags.getByRole('button')).toHaveCount(3);
   await expectAllKept(page);
-  const kept: KeptMake = await (await fetch(`${lonely.address}/api/makes/make-balloon-post-pilot`)).json();
+  const kept: KeptMake = await (await fetch(`${piloting.address}/api/makes/make-balloon-post-pilot`)).json();
   expect(kept.document.pictures.map(({ name }) => name)).toEqual(['Badger pilot', 'kite', 'kite 2']);
   expect(kept.document.pictures[1]?.standsAtMm?.[1]).toBe(10);
   expect(kept.document.lamp).toMatchObject({ azimuthDeg: 45 });
@@ -94,8 +94,8 @@ test('two pictures in one make under one lamp: added, switched, copied, placed, 
   expect(text).not.toContain('Badger');
 });
 
-test('a make is copied on the table, and the copy goes its own way', async ({ page, lonely }) => {
-  await page.goto(lonely.address);
+test('a make is copied on the table, and the copy goes its own way', async ({ page, piloting }) => {
+  await page.goto(piloting.address);
   await page.getByRole('button', { name: 'Copy The Balloon Post: the pilot' }).click();
   await expect(page.getByRole('article')).toHaveCount(2);
   await expectNoAxeFindings(page);
@@ -105,6 +105,6 @@ test('a make is copied on the table, and the copy goes its own way', async ({ pa
   await first.fill('Another cap');
   await first.press('Enter');
   await expectAllKept(page);
-  const kept: KeptMake = await (await fetch(`${lonely.address}/api/makes/make-balloon-post-pilot`)).json();
+  const kept: KeptMake = await (await fetch(`${piloting.address}/api/makes/make-balloon-post-pilot`)).json();
   expect(kept.document.pictures[0]?.elements[0]?.name).toBe('Cap');
 });

@@ -22,8 +22,8 @@ async function saved(page: Page, button: Locator): Promise<{ name: string; path:
   return { name: download.suggestedFilename(), path, text: await readFile(path, 'utf8') };
 }
 
-test('a maker’s own line: a rule, pasted codes, a ladder by code alone', async ({ page, lonely }) => {
-  await open(page, lonely.address, 'Lines and codes');
+test('a maker’s own line: a rule, pasted codes, a ladder by code alone', async ({ page, piloting }) => {
+  await open(page, piloting.address, 'Lines and codes');
   await page.getByRole('button', { name: 'New line' }).click();
   await expect(page.getByLabel('Name of the line')).toHaveValue('My line 1');
   await page.getByLabel('Name of the line').fill('Attic line');
@@ -110,9 +110,9 @@ test('a marker that runs dry leaves the suggestions, a refusing pair moves down,
   await expect(page.getByRole('list', { name: 'Before you pick them up' })).toContainText('53k.fern: Dry: refill it or take another.');
 });
 
-test('out, wiped, in again: the same rack; palette and table too', async ({ page, lonely }) => {
-  await open(page, lonely.address, 'In and out');
-  const before = await rackOf(lonely.address);
+test('out, wiped, in again: the same rack; palette and table too', async ({ page, piloting }) => {
+  await open(page, piloting.address, 'In and out');
+  const before = await rackOf(piloting.address);
   const file = await saved(page, page.getByRole('button', { name: 'Everything, as a file of ours' }));
   expect(file.name).toMatch(/^Markers, rack, \d{4}-\d\d-\d\d\.json$/);
   expect(rackFileSchema.parse(JSON.parse(file.text)).markers).toHaveLength(before.markers.length);
@@ -132,7 +132,7 @@ test('out, wiped, in again: the same rack; palette and table too', async ({ page
   await page.getByLabel('From a file').setInputFiles({ name: 'rack.json', mimeType: 'application/json', buffer: Buffer.from(file.text) });
   await page.getByRole('button', { name: `Add ${before.markers.length} to rack` }).click();
   await expect(page.getByText(`${before.markers.length} markers added.`)).toBeVisible();
-  expect(await rackOf(lonely.address)).toEqual(before);
+  expect(await rackOf(piloting.address)).toEqual(before);
 
   // The palette brings nothing twice.
   await page.getByLabel('From a file').setInputFiles({ name: 'larkmere.gpl', mimeType: 'text/plain', buffer: Buffer.from(palette.text) });
@@ -178,9 +178,9 @@ test('bad lists are answered in words and change nothing', async ({ page, shared
   expect(await (await fetch(`${shared.address}/api/rack`)).json()).toEqual(before);
 });
 
-test('5,000 codes are looked at, added and shown, and the page stays responsive', async ({ page, lonely }) => {
+test('5,000 codes are looked at, added and shown, and the page stays responsive', async ({ page, piloting }) => {
   test.setTimeout(240_000);
-  await open(page, lonely.address, 'In and out');
+  await open(page, piloting.address, 'In and out');
   const codes = Array.from({ length: 5000 }, (_, index) => `${Math.floor(index / 10) + 1}${'abcdefghij'[index % 10]}.attic`).join('\n');
   await page.getByLabel('From a file').setInputFiles({ name: 'codes.txt', mimeType: 'text/plain', buffer: Buffer.from(codes) });
   await page.getByRole('button', { name: 'Add 5000 to rack' }).click();
@@ -216,9 +216,9 @@ test('the strands are walked by keys, show what may mislead, and state is read w
   await expect(page.getByText(/124 owned, 2 to refill, 3 wanted, together 17\.00 as you priced them/)).toBeVisible();
 });
 
-test('what a filter matched is asked about before it goes, and comes back with its notes', async ({ page, lonely }) => {
-  await open(page, lonely.address, 'List');
-  const before = await rackOf(lonely.address);
+test('what a filter matched is asked about before it goes, and comes back with its notes', async ({ page, piloting }) => {
+  await open(page, piloting.address, 'List');
+  const before = await rackOf(piloting.address);
   await page.getByLabel('Show only').fill('wine');
   await expect(page.getByText(/^6 of \d+ markers$/)).toBeVisible();
   await page.getByLabel('Tick all shown').check();
@@ -229,29 +229,29 @@ test('what a filter matched is asked about before it goes, and comes back with i
   await expectNoAxeFindings(page);
   await question.getByRole('button', { name: 'Keep them' }).click();
   await expect(question).toHaveCount(0);
-  expect(await rackOf(lonely.address)).toEqual(before);
+  expect(await rackOf(piloting.address)).toEqual(before);
 
   await page.getByRole('button', { name: 'Take out', exact: true }).click();
   await question.getByRole('button', { name: 'Take them out' }).click();
   await expect(page.getByText('6 markers taken out.')).toBeVisible();
-  expect((await rackOf(lonely.address)).markers).toHaveLength(before.markers.length - 6);
+  expect((await rackOf(piloting.address)).markers).toHaveLength(before.markers.length - 6);
   await page.getByRole('button', { name: 'Put them back' }).click();
   await expect(page.getByText('6 markers taken out.')).toHaveCount(0);
-  expect(await rackOf(lonely.address)).toEqual(before);
+  expect(await rackOf(piloting.address)).toEqual(before);
 });
 
-test('a table that went out comes back into its own lines with its inks', async ({ page, lonely }) => {
-  await open(page, lonely.address, 'In and out');
-  const before = await rackOf(lonely.address);
+test('a table that went out comes back into its own lines with its inks', async ({ page, piloting }) => {
+  await open(page, piloting.address, 'In and out');
+  const before = await rackOf(piloting.address);
   const table = await saved(page, page.getByRole('button', { name: 'A table (CSV)' }));
   const removeMarkers = before.markers.map(({ id }: { id: string }) => id);
-  const headers = { origin: lonely.address, 'content-type': 'application/json' };
-  await fetch(`${lonely.address}/api/rack`, { method: 'POST', headers, body: JSON.stringify({ removeMarkers }) });
-  await open(page, lonely.address, 'In and out');
+  const headers = { origin: piloting.address, 'content-type': 'application/json' };
+  await fetch(`${piloting.address}/api/rack`, { method: 'POST', headers, body: JSON.stringify({ removeMarkers }) });
+  await open(page, piloting.address, 'In and out');
   await page.getByLabel('From a file').setInputFiles({ name: 'rack.csv', mimeType: 'text/csv', buffer: Buffer.from(table.text) });
   await page.getByRole('button', { name: `Add ${before.markers.length} to rack` }).click();
   await expect(page.getByText(`${before.markers.length} markers added.`)).toBeVisible();
-  const after = await rackOf(lonely.address);
+  const after = await rackOf(piloting.address);
   type Row = { id: string; lineId: string; code: string; owned: boolean; state?: string };
   type Reading = { markerId: string; lab: unknown; source: string };
   const rowsOf = (rack: { markers: Row[]; readings: Reading[] }) => {
@@ -262,8 +262,8 @@ test('a table that went out comes back into its own lines with its inks', async 
   expect(rowsOf(after)).toEqual(rowsOf(before));
 });
 
-test('a part of a code cannot be chosen twice, and a rule that has one twice is said to', async ({ page, lonely }) => {
-  await open(page, lonely.address, 'Lines and codes');
+test('a part of a code cannot be chosen twice, and a rule that has one twice is said to', async ({ page, piloting }) => {
+  await open(page, piloting.address, 'Lines and codes');
   await page.getByRole('button', { name: 'New line' }).click();
   const parts = page.getByRole('combobox', { name: /^Part \d/ });
   await expect(page.getByLabel('Name of the line')).toHaveValue('My line 1');
@@ -282,8 +282,8 @@ test('a part of a code cannot be chosen twice, and a rule that has one twice is 
   await expect(page.getByRole('row', { name: /moss b 80 MOSS b 80/ })).toBeVisible();
 });
 
-test('a colour is picked, and a wanted marker that is owned counts to the price', async ({ page, lonely }) => {
-  await open(page, lonely.address);
+test('a colour is picked, and a wanted marker that is owned counts to the price', async ({ page, piloting }) => {
+  await open(page, piloting.address);
   await expect(page.getByText(/3 wanted, together 17\.00 as you priced them/)).toBeVisible();
   await page.getByRole('button', { name: /^88d.fern/ }).click();
   const card = page.getByRole('region', { name: 'Marker 88d.fern' });

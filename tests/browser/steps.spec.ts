@@ -100,8 +100,8 @@ test('a mend is small on its way, and a lamp move smaller', async ({ page, share
   expect(sizes[0]).toBeLessThan(400);
 });
 
-test('an edit that the server refuses for good is set aside with its reason, and the next one is kept', async ({ page, lonely }) => {
-  await page.goto(`${lonely.address}/makes/make-balloon-post-pilot#elements`);
+test('an edit that the server refuses for good is set aside with its reason, and the next one is kept', async ({ page, piloting }) => {
+  await page.goto(`${piloting.address}/makes/make-balloon-post-pilot#elements`);
   const first = page.locator('[aria-label="Name of the element"]').first();
   await expect(first).toHaveValue('Cap');
   await page.route('**/batches', (route) =>
@@ -118,7 +118,7 @@ test('an edit that the server refuses for good is set aside with its reason, and
   await expectNoAxeFindings(page);
   await page.getByRole('button', { name: 'Remove Belt' }).click();
   await expectAllKept(page);
-  const document = await (await fetch(`${lonely.address}/api/makes/make-balloon-post-pilot`)).json();
+  const document = await (await fetch(`${piloting.address}/api/makes/make-balloon-post-pilot`)).json();
   const names = document.document.pictures[0].elements.map(({ name }: { name: string }) => name);
   expect(names).toContain('Cap');
   expect(names).not.toContain('Belt');
@@ -134,8 +134,8 @@ test('an edit that the server refuses for good is set aside with its reason, and
   await expect(aside).toHaveCount(0);
 });
 
-test('undo goes on over a conflict: what this window did can be taken back after it was laid on the other', async ({ page, lonely }) => {
-  const elements = `${lonely.address}/makes/make-balloon-post-pilot#elements`;
+test('undo goes on over a conflict: what this window did can be taken back after it was laid on the other', async ({ page, piloting }) => {
+  const elements = `${piloting.address}/makes/make-balloon-post-pilot#elements`;
   const names = '[aria-label="Name of the element"]';
   await page.goto(elements);
   await expect(page.locator(names).first()).toHaveValue('Cap');

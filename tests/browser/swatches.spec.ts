@@ -147,19 +147,19 @@ test('a sheet is printed, photographed, read and taken but for a flagged cell; a
 
 test('an ink that has changed is said so beside its older reading, and a colour is found by hand beside its neighbours', async ({
   page,
-  lonely,
+  piloting,
 }) => {
   const read = (id: string, L: number, on: string) => ({
     ...{ id, markerId: 'larkmere-62d-fern', paper: 'Oat card', coats: 1, source: 'measured', on },
     lab: { L, a: -20, b: 30 },
   });
-  const sent = await fetch(`${lonely.address}/api/rack`, {
+  const sent = await fetch(`${piloting.address}/api/rack`, {
     method: 'POST',
-    headers: { 'content-type': 'application/json', origin: lonely.address },
+    headers: { 'content-type': 'application/json', origin: piloting.address },
     body: JSON.stringify({ readings: [read('first', 70, '2026-11-01'), read('second', 62, '2026-11-28')] }),
   });
   expect(sent.status).toBe(200);
-  await page.goto(`${lonely.address}/rack`);
+  await page.goto(`${piloting.address}/rack`);
   await page.getByLabel('Show only').fill('62d.fern');
   await page
     .getByRole('button', { name: /62d\.fern/ })
@@ -191,9 +191,9 @@ test('an ink that has changed is said so beside its older reading, and a colour 
 
 test('the expected look is painted dry and wet, says how far it can be trusted, follows coats and the colour of the lines, and is saved', async ({
   page,
-  lonely,
+  piloting,
 }) => {
-  await page.goto(`${lonely.address}/makes/make-balloon-post-pilot#recipe`);
+  await page.goto(`${piloting.address}/makes/make-balloon-post-pilot#recipe`);
   await expectBandsShown(page);
   const bands = await painted(page);
   const shows = async (name: string, look: string) => {

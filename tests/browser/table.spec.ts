@@ -1,7 +1,7 @@
 import { expect, expectNoAxeFindings, test } from './application';
 
-test('a make is thrown away only after asking; an empty table says what to do first', async ({ page, lonely }) => {
-  await page.goto(lonely.address);
+test('a make is thrown away only after asking; an empty table says what to do first', async ({ page, piloting }) => {
+  await page.goto(piloting.address);
   await expect(page.getByText('Before the next make')).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: /53m.lake dry/ })).toBeVisible();
   const open = page.getByRole('button', { name: 'Throw The Balloon Post: the pilot away' });
@@ -25,7 +25,7 @@ test('a make is thrown away only after asking; an empty table says what to do fi
   await expect(first).toContainText('markers are in the rack');
 });
 
-test('with nothing at all the first codes are a press away, and twelve are enough', async ({ page, lonely }) => {
+test('with nothing at all the first codes are a press away, and twelve are enough', async ({ page, piloting }) => {
   // As the server answers before there is anything.
   const emptied = (pattern: string | RegExp, empty: object) =>
     page.route(pattern, async (route) => {
@@ -34,7 +34,7 @@ test('with nothing at all the first codes are a press away, and twelve are enoug
     });
   await emptied(/\/api\/rack(\?|$)/, { lines: [], markers: [], pairNotes: [] });
   await emptied(/\/api\/makes\?/, { makes: [], total: 0 });
-  await page.goto(lonely.address);
+  await page.goto(piloting.address);
   const first = page.getByRole('region', { name: /Nothing on the table yet/ });
   await expect(first).toContainText('Twelve are enough for a start.');
   await expectNoAxeFindings(page);
@@ -43,7 +43,7 @@ test('with nothing at all the first codes are a press away, and twelve are enoug
   await page.waitForLoadState('networkidle');
 });
 
-test('what is kept for good of a make is asked about before the make is thrown away', async ({ page, lonely }) => {
+test('what is kept for good of a make is asked about before the make is thrown away', async ({ page, piloting }) => {
   // No kind is kept yet (tests/server/kept.test.ts has a made-up one): the server's question is put in its mouth.
   const asked: string[] = [];
   await page.route('**/api/makes/make-balloon-post-pilot*', async (route) => {
@@ -57,7 +57,7 @@ test('what is kept for good of a make is asked about before the make is thrown a
     };
     return route.fulfill({ status: 409, json: problem });
   });
-  await page.goto(lonely.address);
+  await page.goto(piloting.address);
   await page
     .getByRole('button', { name: /^Throw .* away$/ })
     .first()

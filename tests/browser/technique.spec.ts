@@ -165,9 +165,9 @@ test('the badger under four schools, a second coat with a darker marker, dots af
 
 test('papers and inks are put in, told what they are, noted and taken out; a paper that recipes name stays a name', async ({
   page,
-  lonely,
+  piloting,
 }) => {
-  await openRecipe(page, lonely.address);
+  await openRecipe(page, piloting.address);
   // By keys: another paper is typed, and is in the list from then on.
   await page.getByLabel('Paper', { exact: true }).focus();
   await page.keyboard.press('Enter');
@@ -179,11 +179,21 @@ test('papers and inks are put in, told what they are, noted and taken out; a pap
   await expect(page.getByRole('region', { name: 'Paper and line ink' })).toContainText('test it on a scrap first');
   await expectAllKept(page);
 
-  await page.goto(`${lonely.address}/rack`);
+  await page.goto(`${piloting.address}/rack`);
   await page.getByRole('button', { name: 'Paper and ink' }).click();
   const fog = page.locator('[data-supply="Harbour fog"]');
   await choose(fog.getByLabel('What Harbour fog is'), 'watercolour paper');
   await expect(fog).toContainText('It drinks the ink');
+  // How large a sheet of it is, how thick, and how many are left, as the plan of cards asks for it.
+  await fog.getByRole('button', { name: /^Sheet of Harbour fog/ }).click();
+  await fog.getByLabel('Sheet wide').fill('8 1/2 in');
+  await fog.getByLabel('Sheet high').fill('11 in');
+  await fog.getByLabel('Thick, in mm').fill('0,3');
+  await fog.getByLabel('Sheets left').fill('a few');
+  await expect(fog.getByRole('button', { name: 'Keep it' })).toBeDisabled();
+  await fog.getByLabel('Sheets left').fill('12');
+  await fog.getByRole('button', { name: 'Keep it' }).click();
+  await expect(fog.getByRole('button', { name: /^Sheet of Harbour fog/ })).toHaveText('215.9 × 279.4 mm, 0.3 mm thick, 12 sheets left');
   await page.getByLabel('This', { exact: true }).fill('Harbour fog');
   await choose(page.getByLabel('does with'), 'not');
   await page.getByLabel('that', { exact: true }).fill('alcohol ink');
@@ -200,7 +210,7 @@ test('papers and inks are put in, told what they are, noted and taken out; a pap
   await page.getByRole('button', { name: 'Take Harbour fog out' }).click();
   await expect(fog).toHaveCount(0);
 
-  await openRecipe(page, lonely.address);
+  await openRecipe(page, piloting.address);
   await expect(page.getByRole('region', { name: 'Paper and line ink' })).toContainText(
     '“Harbour fog” is not among your things any more; its name stays here.',
   );
@@ -211,21 +221,21 @@ test('papers and inks are put in, told what they are, noted and taken out; a pap
   await expect(marksOf(scarf).last(), 'in the order that is known').toContainText('white gel pen');
 });
 
-test('a pair that refuses, a dry marker and a wide step are said at the mark where they matter', async ({ page, lonely }) => {
-  const rack = await (await fetch(`${lonely.address}/api/rack`)).json();
+test('a pair that refuses, a dry marker and a wide step are said at the mark where they matter', async ({ page, piloting }) => {
+  const rack = await (await fetch(`${piloting.address}/api/rack`)).json();
   const marker = (code: string) => rack.markers.find((one: { code: string }) => one.code === code);
   const [light, dark] = [marker('62b.rose'), marker('36b.rose')];
   const change = {
     markers: [{ ...marker('88b.rose'), state: 'dry' }],
     pairNotes: [{ firstId: light.id, secondId: dark.id, verdict: 'refuses', reason: '', on: '2026-01-01' }],
   };
-  const answer = await fetch(`${lonely.address}/api/rack`, {
+  const answer = await fetch(`${piloting.address}/api/rack`, {
     method: 'POST',
-    headers: { 'content-type': 'application/json', origin: lonely.address },
+    headers: { 'content-type': 'application/json', origin: piloting.address },
     body: JSON.stringify(change),
   });
   expect(answer.status).toBe(200);
-  await openRecipe(page, lonely.address);
+  await openRecipe(page, piloting.address);
   const marks = marksOf(page.locator('li[data-element="Scarf"]'));
   await expect(marks.first().locator('[data-mind]')).toContainText(['88b.rose is dry: refill it']);
   await expect(marks.nth(1).locator('[data-mind]')).toHaveCount(0);
@@ -237,8 +247,8 @@ test('a pair that refuses, a dry marker and a wide step are said at the mark whe
 
 test.describe('under a finger', () => {
   test.use({ hasTouch: true, viewport: { width: 820, height: 1180 } });
-  test('a mark is tapped and its place stands out; coats and extras are turned', async ({ page, lonely }) => {
-    await openRecipe(page, lonely.address);
+  test('a mark is tapped and its place stands out; coats and extras are turned', async ({ page, piloting }) => {
+    await openRecipe(page, piloting.address);
     const boots = page.locator('li[data-element="Boots"]');
     const mark = marksOf(boots).nth(1).getByRole('button');
     await mark.tap();

@@ -78,7 +78,7 @@ beforeAll(async () => {
     schools: [school],
   });
   await edited(sender, pilotId, [
-    { kind: 'patch', entity: 'make', fields: { school: 'own-school' } },
+    { kind: 'patch', entity: 'make', fields: { school: 'own-school', ...madeUpCards(picture.id, colouring) } },
     { kind: 'patch', entity: 'colouring', pictureId: picture.id, id: colouring.id, fields: { paper: 'Hollow Mill smooth' } },
   ]);
   zip = (await bundleOf(sender, [pilotId, lanternId])).bytes;
@@ -86,6 +86,56 @@ beforeAll(async () => {
 afterAll(async () => {
   for (const database of opened) await database.sequelize.close();
 });
+
+/** Cards with all that a piece may have: a ring with a second die through it, words, loose pieces, a window, a spread, and what is done. */
+function madeUpCards(
+  pictureId: string,
+  { id: colouringId, treatments }: Make['pictures'][number]['colourings'][number],
+): Pick<Make, 'cards' | 'drawn' | 'cardPlan' | 'pieceRows'> {
+  const square = (side: number): [number, number][] => [
+    [0, 0],
+    [side, 0],
+    [side, side],
+    [0, side],
+  ];
+  const die = (id: string, side: number) => ({
+    id,
+    kind: 'die' as const,
+    does: 'cuts' as const,
+    name: `Square ${side}`,
+    outline: square(side),
+  });
+  return {
+    drawn: [
+      { ...die('outer', 60), inlays: [{ name: 'piece 1', outline: square(9) }] },
+      die('inner', 40),
+      { id: 'said', kind: 'words', name: 'Fair winds', widthMm: 40, heightMm: 6, ink: 'Umber heat-set' },
+    ],
+    pieceRows: [{ id: 'row', name: 'Flags', count: 5, seed: 1, ladders: treatments.flatMap(({ ladder }) => ladder ?? []).slice(0, 2) }],
+    cards: [
+      {
+        ...{ id: 'card', name: 'The card', copies: 3 },
+        pieces: [
+          {
+            ...{ id: 'ring', image: { kind: 'picture', pictureId, colouringId }, count: 2, isTwoSided: true, paper: 'Hollow Mill smooth' },
+            cut: { by: 'die', drawnId: 'outer', through: [{ drawnId: 'inner', when: 'at once', xMm: 0, yMm: -3 }] },
+          },
+          { id: 'words', image: { kind: 'words', drawnId: 'said' }, cut: { by: 'panel' }, count: 1 },
+          {
+            id: 'flags',
+            image: { kind: 'row', rowId: 'row' },
+            cut: { by: 'hand', rim: 'dark edge', rimMm: 0 },
+            count: 5,
+            perImpression: 2,
+          },
+          { id: 'window', image: { kind: 'plain' }, cut: { by: 'window', drawnId: 'inner', xMm: 0, yMm: 12 }, count: 1 },
+        ],
+        spread: { widthMm: 100, heightMm: 140, gapMm: 2, seed: 4, pieceIds: ['flags'], kinds: 2, free: { widthMm: 40, heightMm: 30 } },
+      },
+    ],
+    cardPlan: { spares: 2, gapMm: 3, done: [{ key: 'ring', stamped: 1, coloured: 1, cut: 1, again: 2 }] },
+  };
+}
 
 async function ownMarks() {
   const { readySchools } = await import('#core/technique/schools');
@@ -100,6 +150,8 @@ describe('makes as one zip', () => {
     const { name, pictures } = await documentOf(sender, pilotId);
     for (const words of [name, pictures[0]?.name ?? '', pictures[0]?.original.sha256 ?? '', 'version 2 of 2026-11-01', 'Hollow Mill'])
       expect(list.includes(words), words).toBe(words !== 'Hollow Mill');
+    const sent = JSON.parse(files.get(`makes/${pilotId}.json`)?.toString('utf8') ?? '') as { make: Make };
+    expect(sent.make.cards?.[0]?.pieces.map(({ cut }) => cut.by)).toEqual(['die', 'panel', 'hand', 'window']);
     const validate = new Ajv2020({ strict: false }).compile(JSON.parse(readFileSync('public/schema/make-1.json', 'utf8')));
     for (const id of [pilotId, lanternId]) {
       expect(validate(JSON.parse(files.get(`makes/${id}.json`)?.toString('utf8') ?? '')), JSON.stringify(validate.errors)).toBe(true);

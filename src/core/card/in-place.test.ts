@@ -6,6 +6,7 @@ import { newMake } from '#core/make/new-make';
 import { boundsMm, isInside } from '#core/outline/outline';
 import { spreadMotifs } from '#core/spread/spread-motifs';
 import { box } from '../../../tests/made-up-outlines';
+import { careOfCards } from './care';
 import { colourwaysOfSpread } from './colourways-of-spread';
 import { loosePieces } from './loose-pieces';
 import { masksOfCard } from './masks-of-card';
@@ -45,6 +46,19 @@ describe('masks of a card (common practice, no source)', () => {
       ['b', 2],
     ]);
     expect(masksOfCard(make, [], { pieces: [] })).toEqual([]);
+  });
+});
+
+describe('what of it can hurt', () => {
+  it('is said where it occurs: blades where something is cut, heat and powders where an ink asks for them', () => {
+    const make = makeOf(1, piece('a'), piece('b'));
+    const withInk = (ink: string): Make => ({ ...make, drawn: [{ ...words('a', 40, 6), ink }] });
+    const supplies = [{ kind: 'line ink' as const, name: 'Umber', sort: 'heat-set ink' }];
+    expect(careOfCards(make, supplies)).toEqual([]);
+    expect(careOfCards(withInk('Umber'), supplies)).toEqual(['heat']);
+    expect(careOfCards(withInk('Dust'), [{ kind: 'line ink', name: 'Dust', sort: 'embossing powder' }])).toEqual(['heat', 'powders']);
+    const cut = makeOf(1, piece('a', { cut: { by: 'hand', rim: 'tight', rimMm: 0 } }));
+    expect(careOfCards(cut, supplies)).toEqual(['blades']);
   });
 });
 

@@ -190,7 +190,7 @@ describe('passes through the machine', () => {
 
   it('never overlaps, never lies over the edge, never takes more passes than boxes on shelves (seeded)', () => {
     const random = seeded(31);
-    let [own, shelves] = [0, 0];
+    let [own, shelves, areaOfAll] = [0, 0, 0];
     for (let turn = 0; turn < 14; turn++) {
       const outlines = madeUpSilhouettes(100 + turn, 3 + (turn % 6), { radiusMm: 45 });
       const dies = outlines.map((outline, index) => ({ id: `d${index}`, outline, count: 1 + Math.floor(2.5 * random()) }));
@@ -200,8 +200,10 @@ describe('passes through the machine', () => {
       const plain = Math.min(plainShelves(request, 'lying'), plainShelves(request, 'standing'));
       expect(passes).toBeLessThanOrEqual(plain);
       [own, shelves] = [own + passes, shelves + plain];
+      areaOfAll += dies.reduce((sum, { outline, count }) => sum + count * areaMm2(outline), 0);
     }
-    console.log(`Die passes: ${own}, boxes on shelves ${shelves}.`);
+    const used = (passes: number) => `${((100 * areaOfAll) / (passes * plate.widthMm * plate.heightMm)).toFixed(1)} % of the plates used`;
+    console.log(`Die passes: ${own}, ${used(own)}; boxes on shelves ${shelves}, ${used(shelves)}.`);
   });
 });
 

@@ -165,3 +165,11 @@ describe('sharing out', () => {
     expect(() => shareOut({ neighbours: [], count: 3, kinds: 2, fixed: { 1: 5 }, seed: 1 })).toThrow(/0 to 1/);
   });
 });
+
+describe('forty-two small motifs in eight colours', () => {
+  it('come to 5.25 each: six colours get 5, two get 6 (common practice, no source)', () => {
+    const shared = expectShared({ neighbours: planar(42, 8), count: 42, kinds: 8, seed: 1 });
+    const counts = Array.from({ length: 8 }, (_, kind) => shared.filter((own) => own === kind).length);
+    expect(counts.sort((one, other) => one - other)).toEqual([5, 5, 5, 5, 5, 5, 6, 6]);
+  });
+});

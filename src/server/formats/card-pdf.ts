@@ -3,6 +3,7 @@ import type { DrawerItem } from '#model/drawer';
 import type { Supply } from '#model/supplies';
 import { formatLength } from '#core/card/lengths';
 import { drawnById, needsOfMake, usualCardPlan } from '#core/card/needs-of-make';
+import { careOfCards } from '#core/card/care';
 import { inlaySets } from '#core/card/inlays';
 import { commonPlate } from '#core/card/limits';
 import { masksOfCard } from '#core/card/masks-of-card';
@@ -71,7 +72,7 @@ function flowing(pdf: Pdf, page: Page) {
   };
 }
 
-function writeNeeds(pdf: Pdf, make: Make, page: Page): void {
+function writeNeeds(pdf: Pdf, make: Make, { supplies }: BesideMake, page: Page): void {
   const needs = needsOfMake(make);
   const flow = flowing(pdf, page);
   flow.heading(`${make.name}: what is needed`);
@@ -103,8 +104,10 @@ function writeNeeds(pdf: Pdf, make: Make, page: Page): void {
       make.pictures.find(({ id }) => id === image)?.name ?? make.drawn?.find(({ id }) => id === image)?.name ?? 'An image that is gone';
     flow.line(`${name}${isMirrored ? ', mirrored' : ''}${paper ? `, on ${paper}` : ''}`, `${count} ×`);
   }
+  const care = careOfCards(make, supplies);
+  if (care.length === 0) return;
   flow.heading('With care');
-  flow.line(cautions.blades);
+  for (const caution of care) flow.line(cautions[caution]);
   flow.line('The machine’s manual goes before this.');
 }
 
@@ -235,7 +238,7 @@ function drawDies(pdf: Pdf, make: Make, page: Page): void {
 export async function cardPdf(make: Make, beside: BesideMake, paper: PaperId): Promise<Uint8Array> {
   const page = paperSizes[paper];
   const pdf = openPdf({ title: `${make.name}: what is needed, stamped and cut` });
-  writeNeeds(pdf, make, page);
+  writeNeeds(pdf, make, beside, page);
   drawPasses(pdf, make, beside, page);
   drawInlayMaps(pdf, make, page);
   drawDies(pdf, make, page);

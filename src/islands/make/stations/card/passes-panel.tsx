@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import type { Make } from '#model/make';
 import { type Needs, usualCardPlan } from '#core/card/needs-of-make';
+import { careOfCards } from '#core/card/care';
 import { commonPlate } from '#core/card/limits';
 import { machineOf, type MachineOf, machinesFor } from '#core/card/machines';
 import { limitsOfGroup, passGroups, passRequests } from '#core/card/pass-groups';
@@ -107,6 +108,12 @@ export function PassesPanel({ useMake, make, needs }: Props) {
         </section>
       )}
       <TakeOut make={make} />
+      {careOfCards(make, supplies?.supplies ?? []).map((caution) => (
+        <p key={caution} className="border-l-8 border-ink bg-paper px-4 py-2 text-sm" data-care={caution}>
+          {cautions[caution]}
+          {caution === 'blades' && ' The machine’s manual goes before this.'}
+        </p>
+      ))}
       {requests.length > 0 && (
         <ol className="list-decimal space-y-1 bg-paper py-3 pr-4 pl-9 text-sm">
           <li>Clean a new stamp of its film with a soft eraser; try it on scrap paper.</li>
@@ -115,7 +122,6 @@ export function PassesPanel({ useMake, make, needs }: Props) {
             before the paper is moved.
           </li>
           <li>Lay each die round its image, all of them as they lie here, and tape them down so that nothing moves.</li>
-          <li>{cautions.blades} The machine’s manual goes before this.</li>
         </ol>
       )}
     </div>

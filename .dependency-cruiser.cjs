@@ -47,6 +47,7 @@ const coreRooms = {
   outline: [],
   passes: ['outline', 'sharing'],
   spread: ['outline', 'raster', 'sharing'],
+  cutting: ['sharing'],
   card: ['make', 'outline', 'passes', 'raster', 'sharing', 'spread', 'technique'],
   sharing: ['colour'],
   make: ['bytes'],

@@ -54,6 +54,15 @@ function randomly({ panel: own, motifs, gapMm, free = [], seed }: SpreadRequest)
 }
 
 describe('a spread pattern', () => {
+  it('lays them close together where room is short: four squares of 44 mm on a panel of 100, and none over another', () => {
+    const request = { panel: box(100, 100), gapMm: 2, seed: 3, motifs: [{ id: 'square', outline: box(44, 44), count: 5 }] };
+    const { motifs, leftOut } = spreadMotifs(request);
+    expect([motifs.length, leftOut]).toEqual([4, ['square']]);
+    const laid = motifs.map(({ xMm, yMm, turnedDeg }) => movedTo(turned(box(44, 44), turnedDeg), xMm, yMm));
+    for (const [index, one] of laid.entries())
+      for (const other of laid.slice(index + 1)) expect(clearanceMm(one, other)).toBeGreaterThanOrEqual(1.99);
+  });
+
   const [large = [], middle = [], small = []] = [wavy(24, 13, 5), wavy(18, 8, 3, 0.7), wavy(14, 4, 0)];
   const motifs = [
     { id: 'small', outline: small, count: 6 },

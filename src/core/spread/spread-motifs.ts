@@ -38,6 +38,8 @@ const turns = 12;
 const mostPlaces = 24;
 /** Rounds in which each motif is taken up and laid down once more where it is roomiest. */
 const settlingRounds = 2;
+/** Where room is short, places are tried at this distance. */
+const closeStepMm = 2;
 /** An edge is half a neighbour: what lies at it needs half the room. */
 const edgeCounts = 2;
 /** Motifs are neighbours up to so many times the middle room between the nearest. */
@@ -140,15 +142,43 @@ export function spreadMotifs(request: SpreadRequest): Spread {
     return best?.own ?? null;
   };
 
-  let laid: Laid[] = [];
-  const leftOut: string[] = [];
-  const bySize = [...motifs].sort((one, other) => areaMm2(other.outline) - areaMm2(one.outline));
-  for (const motif of bySize) {
-    for (let piece = 0; piece < motif.count; piece++) {
-      const own = layDown(motif, laid);
-      if (own) laid.push(own);
-      else leftOut.push(motif.id);
+  /** The first place from the top where a motif has room; null: it fits nowhere. */
+  const layClose = (motif: { id: string; outline: OutlineMm }, laid: readonly Laid[]): Laid | null => {
+    const room = roomOf(laid);
+    const step = Math.max(1, Math.round(closeStepMm * pxPerMm));
+    const turned = Array.from({ length: turns }, (_, turn) => (360 * turn) / turns);
+    for (let row = 0; row < grid.height; row += step) {
+      for (let column = 0; column < grid.width; column += step) {
+        if (outside[row * grid.width + column]) continue;
+        const middle = placeOf(grid, row * grid.width + column);
+        for (const deg of turned) {
+          const at = laidAt(motif.outline, deg, middle);
+          if (roomRound(grid, room, at) >= gapMm - 2 / pxPerMm && fits(at, laid)) return { id: motif.id, outline: motif.outline, at, deg };
+        }
+      }
     }
+    return null;
+  };
+
+  const bySize = [...motifs].sort((one, other) => areaMm2(other.outline) - areaMm2(one.outline));
+  const layAll = (lay: typeof layDown): { laid: Laid[]; leftOut: string[] } => {
+    const all: Laid[] = [];
+    const without: string[] = [];
+    for (const motif of bySize) {
+      for (let piece = 0; piece < motif.count; piece++) {
+        // What had no room has none for the next one like it.
+        const own = without.includes(motif.id) ? null : lay(motif, all);
+        if (own) all.push(own);
+        else without.push(motif.id);
+      }
+    }
+    return { laid: all, leftOut: without };
+  };
+  let { laid, leftOut } = layAll(layDown);
+  // Where room is short, they are laid close together first, and evened out then.
+  if (leftOut.length > 0) {
+    const close = layAll(layClose);
+    if (close.laid.length > laid.length) ({ laid, leftOut } = close);
   }
   for (let round = 0; round < settlingRounds; round++) {
     for (let place = 0; place < laid.length; place++) {

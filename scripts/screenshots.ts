@@ -203,6 +203,8 @@ const shots: Shot[] = [
       ])
         await page.getByRole('button', { name: `Put ${name} onto The card`, exact: true }).click();
       await page.getByRole('button', { name: 'That is all' }).click();
+      await page.locator('[data-piece="Frame 80 × 56"] button[aria-expanded]').click();
+      await page.getByRole('button', { name: /^As a ring/ }).click();
       const copies = page.getByRole('textbox', { name: 'How many of The card' });
       await copies.fill('3');
       await copies.press('Enter');

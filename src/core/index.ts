@@ -30,6 +30,7 @@ export { orderMarks } from './technique/order-marks';
 export { wetParts } from './technique/wet-parts';
 export { diePasses } from './passes/die-passes';
 export { countPieces } from './card/count-pieces';
+export { cutPlan } from './cutting/cut-plan';
 export type { LadderRequest, RankedLadder } from './markers/find-ladders';
 export type { Lab, CodeRule, Marker } from '#model/marker';
 export type { BinaryImage, GreyImage } from './raster/image';

@@ -48,7 +48,7 @@ const coreRooms = {
   passes: ['outline', 'sharing'],
   spread: ['outline', 'raster', 'sharing'],
   cutting: ['sharing'],
-  card: ['make', 'outline', 'passes', 'raster', 'sharing', 'spread', 'technique'],
+  card: ['cutting', 'make', 'outline', 'passes', 'raster', 'sharing', 'spread', 'technique'],
   sharing: ['colour'],
   make: ['bytes'],
   markers: ['colour', 'make', 'sharing'],

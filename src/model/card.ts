@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { mostPaperPieces, paperPieceSchema } from './card-paper';
 import { dieSchema, machineSchema, wordsSchema } from './drawer';
 import { idSchema } from './id';
 import { mostSupplyName } from './supplies';
@@ -77,6 +78,8 @@ export const cardSchema = z.object({
   name: textSchema(60, { least: 1, empty: 'a card needs a name' }),
   copies: z.int().check(z.minimum(0, 'no less than none'), z.maximum(mostCopies, `at most ${mostCopies}`)),
   pieces: z.array(cardPieceSchema).check(z.maxLength(100)),
+  /** What of it is cut straight from sheets. */
+  papers: z.optional(z.array(paperPieceSchema).check(z.minLength(1), z.maxLength(mostPaperPieces))),
   spread: z.optional(spreadSchema),
 });
 export type Card = z.infer<typeof cardSchema>;
@@ -93,6 +96,12 @@ export const cardPlanSchema = z.object({
   /** Of the things drawn: what is cut and stamped with. */
   plateId: z.optional(idSchema),
   platformId: z.optional(idSchema),
+  /** So much is lost with each cut of paper. */
+  bladeMm: z.optional(z.number().check(z.minimum(0), z.maximum(20))),
+  /** Pieces of paper that are cut, of each (card and piece), so far. */
+  paperDone: z.optional(z.array(z.object({ key: textSchema(200), count: soFar })).check(z.maxLength(2000))),
+  /** How far the sheet in hand of each paper is cut: `of` names its plan, so that another plan begins anew. */
+  cutting: z.optional(z.array(z.object({ paper: textSchema(mostSupplyName), of: textSchema(64), cuts: soFar })).check(z.maxLength(100))),
   done: z
     .array(z.object({ key: textSchema(600), stamped: soFar, coloured: soFar, cut: soFar, again: z.optional(soFar) }))
     .check(z.maxLength(2000)),

@@ -11,6 +11,9 @@ export const mostSupplyName = 80;
 
 const sheetMm = z.number().check(z.minimum(20, 'at least 20 mm'), z.maximum(2000, 'at most 2 m'));
 
+const offcutMm = z.number().check(z.minimum(5, 'at least 5 mm'), z.maximum(2000, 'at most 2 m'));
+export const mostOffcuts = 100;
+
 /** One of the maker's papers, inks, pencils or pens. `sort`: what it is, so that it is known what it goes with (core/technique/goes-with.json). */
 export const supplySchema = z.object({
   id: idSchema,
@@ -22,6 +25,14 @@ export const supplySchema = z.object({
   sheet: z.optional(z.object({ widthMm: sheetMm, heightMm: sheetMm })),
   thicknessMm: z.optional(z.number().check(z.minimum(0.02, 'at least 0.02 mm'), z.maximum(5, 'at most 5 mm'))),
   sheetsLeft: z.optional(z.int().check(z.minimum(0), z.maximum(100_000))),
+  /** What was left of sheets and is kept, and where it lies. */
+  offcuts: z.optional(
+    z
+      .array(z.object({ id: idSchema, widthMm: offcutMm, heightMm: offcutMm, lies: z.optional(textSchema(100)) }))
+      .check(z.minLength(1), z.maxLength(mostOffcuts)),
+  ),
+  /** What a sheet costs, in the money of the rack's prices. */
+  sheetPrice: z.optional(z.number().check(z.minimum(0), z.maximum(100_000))),
   /** How many others of its kind were taken before it, so that the last one is known: it rises. */
   takenTurn: z.optional(z.int().check(z.minimum(0), z.maximum(2_000_000_000))),
 });

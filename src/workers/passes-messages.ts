@@ -8,6 +8,22 @@ export const passesRequestSchema = z.object({
   gapMm: z.number().check(z.minimum(0)),
 });
 
+export const cutRequestSchema = z.object({
+  pieces: z.array(
+    z.object({ id: z.string(), widthMm: size, heightMm: size, count: z.int().check(z.minimum(0)), mayTurn: z.optional(z.boolean()) }),
+  ),
+  sheets: z.array(
+    z.object({
+      id: z.string(),
+      widthMm: size,
+      heightMm: size,
+      count: z.optional(z.int().check(z.minimum(0))),
+      offcut: z.optional(z.boolean()),
+    }),
+  ),
+  bladeMm: z.optional(z.number().check(z.minimum(0))),
+});
+
 export const spreadRequestSchema = z.object({
   panel: outlineSchema,
   free: z.optional(z.array(outlineSchema)),

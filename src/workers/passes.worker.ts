@@ -1,15 +1,21 @@
 /// <reference lib="webworker" />
+import { type CutPlan, cutPlan } from '#core/cutting/cut-plan';
 import type { OutlineMm } from '#core/outline/outline';
 import { silhouetteOutlines } from '#core/outline/silhouette';
 import { diePasses, type DiePasses } from '#core/passes/die-passes';
 import { type Spread, spreadMotifs } from '#core/spread/spread-motifs';
 import { offer } from './offer';
-import { passesRequestSchema, silhouetteRequestSchema, spreadRequestSchema } from './passes-messages';
+import { cutRequestSchema, passesRequestSchema, silhouetteRequestSchema, spreadRequestSchema } from './passes-messages';
 
 const api = {
   /** Lays dies onto plates in the fewest passes. */
   passes(request: unknown): DiePasses {
     return diePasses(passesRequestSchema.parse(request));
+  },
+
+  /** Plans how sheets are cut by through cuts. */
+  cuts(request: unknown): CutPlan {
+    return cutPlan(cutRequestSchema.parse(request));
   },
 
   /** Spreads motifs over a panel. */

@@ -23,8 +23,8 @@ export function matchSupplies(theirs: Given, mine: Given, newId: () => string): 
   for (const supply of theirs.supplies) {
     if (keys.has(key(supply))) continue;
     keys.add(key(supply));
-    // What was last taken is one's own doing.
-    const { takenTurn: _, ...own } = supply;
+    // What was last taken, how many sheets there are, what is left of them and what they cost is one's own.
+    const { takenTurn: _, sheetsLeft: __, offcuts: ___, sheetPrice: ____, ...own } = supply;
     supplies.push({ ...own, id: ids.has(own.id) ? newId() : own.id });
   }
   const schoolIds = new Map<string, string>();

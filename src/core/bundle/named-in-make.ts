@@ -26,7 +26,8 @@ export function schoolsNamed(make: Make): Set<string> {
 /** Names of papers and inks that a make names. */
 export function suppliesNamed(make: Make): Set<string> {
   const named = new Set<string>();
-  for (const { paper, lineInk } of objectsIn(make)) for (const name of [paper, lineInk]) if (typeof name === 'string') named.add(name);
+  for (const { paper, lineInk, ink } of objectsIn(make))
+    for (const name of [paper, lineInk, ink]) if (typeof name === 'string') named.add(name);
   return named;
 }
 

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { formatLength, readLengthMm, readOffsetMm } from '#core/card/lengths';
+import { formatLength, type LengthUnit, readLengthMm, readOffsetMm } from '#core/card/lengths';
 import { Field } from './field';
 
 type Props = {
@@ -12,13 +12,15 @@ type Props = {
   when?: 'typed' | 'left';
   /** Whether it may go the other way, written with a minus, and may be nothing. Default false. */
   isSigned?: boolean;
+  /** In which unit it is said, and counts where none is typed. Default mm. */
+  unit?: LengthUnit;
   className?: string;
 };
 
 /** A length typed as people say it: "60", "6.5 cm", "2 1/2 in". */
-export function LengthField({ label, mm, onMm, when = 'typed', isSigned = false, className = '' }: Props) {
+export function LengthField({ label, mm, onMm, when = 'typed', isSigned = false, unit = 'mm', className = '' }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
-  const read = (text: string) => (isSigned ? readOffsetMm(text, 'mm') : readLengthMm(text, 'mm'));
+  const read = (text: string) => (isSigned ? readOffsetMm(text, unit) : readLengthMm(text, unit));
   const value = typed === null ? null : read(typed);
   const leave = () => {
     if (when !== 'left' || value === null) return;
@@ -29,7 +31,7 @@ export function LengthField({ label, mm, onMm, when = 'typed', isSigned = false,
     <Field
       label={label}
       className={className}
-      value={typed ?? formatLength(mm, 'mm')}
+      value={typed ?? formatLength(mm, unit)}
       problem={typed !== null && value === null ? 'Such as 60, 6.5 cm or 2 1/2 in.' : undefined}
       onChange={(event) => {
         setTyped(event.target.value);

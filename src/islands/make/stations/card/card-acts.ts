@@ -1,4 +1,5 @@
 import { type Card, type CardPiece, type CardPlan, type DrawnItem, mostThrough, type Through } from '#model/card';
+import { mostPaperPieces, type PaperPiece } from '#model/card-paper';
 import type { Make } from '#model/make';
 import type { Operation } from '#model/operation';
 import { type Done, usualCardPlan } from '#core/card/needs-of-make';
@@ -90,6 +91,33 @@ export const movePiece = (cardId: string, pieceId: string, by: -1 | 1): CardEdit
     if (!own || place + by < 0 || place + by >= card.pieces.length) return card;
     return { ...card, pieces: card.pieces.toSpliced(place, 1).toSpliced(place + by, 0, own) };
   });
+
+/** Changes the pieces of paper of a card. */
+export const changePapers = (cardId: string, change: (papers: readonly PaperPiece[]) => PaperPiece[]): CardEdit =>
+  changeCard(cardId, ({ papers = [], ...card }) => {
+    const next = change(papers);
+    return { ...card, ...(next.length > 0 ? { papers: next.slice(0, mostPaperPieces) } : {}) };
+  });
+
+/** How far the sheet in hand of a paper is cut. */
+export const cutSoFar = (paper: string, of: string, cuts: number): CardEdit =>
+  changePlan(({ cutting = [], ...plan }) => {
+    const next = [...cutting.filter((own) => own.paper !== paper), ...(cuts > 0 ? [{ paper, of, cuts }] : [])];
+    return { ...plan, ...(next.length > 0 ? { cutting: next.slice(-100) } : {}) };
+  });
+
+/** A sheet is cut: so many more of its pieces are there, and the next one begins. */
+export const sheetIsCut =
+  (paper: string, pieces: readonly string[]): CardEdit =>
+  (newest) => {
+    const count = new Map((newest.cardPlan?.paperDone ?? []).map((own) => [own.key, own.count]));
+    for (const key of pieces) count.set(key, (count.get(key) ?? 0) + 1);
+    const paperDone = [...count].map(([key, own]) => ({ key, count: own })).slice(-2000);
+    return changePlan(({ cutting = [], ...plan }) => {
+      const others = cutting.filter((own) => own.paper !== paper);
+      return { ...plan, ...(others.length > 0 ? { cutting: others } : {}), ...(paperDone.length > 0 ? { paperDone } : {}) };
+    })(newest);
+  };
 
 export const changePlan =
   (change: (plan: CardPlan) => CardPlan): CardEdit =>

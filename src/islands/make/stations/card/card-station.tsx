@@ -12,6 +12,7 @@ import { StationHeading } from '../station-heading';
 import { type CardDeskState, cardSteps } from './card-desk';
 import { DrawnAnew } from './drawn-anew';
 import { NeedsPanel } from './needs-panel';
+import { PaperPanel } from './paper-panel';
 import { PlacePanel } from './place-panel';
 import { PassesPanel } from './passes-panel';
 
@@ -34,6 +35,7 @@ export function CardStation({ useMake, make, useDesk }: Props) {
       <DrawnAnew {...{ useMake, make }} />
       <StepTabs label="Steps of the card" steps={cardSteps} current={step} onGo={(next) => set({ step: next })}>
         {step === 'needs' && <NeedsPanel {...{ useMake, make, needs, useDesk }} />}
+        {step === 'paper' && <PaperPanel {...{ useMake, make, useDesk }} />}
         {step === 'place' && <PlacePanel {...{ useMake, make, useDesk }} />}
         {step === 'passes' && <PassesPanel {...{ useMake, make, needs }} />}
       </StepTabs>

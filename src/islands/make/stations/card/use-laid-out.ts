@@ -1,5 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { Remote } from 'comlink';
+import type { CutPlan } from '#core/cutting/cut-plan';
+import type { CutPlanRequest } from '#core/cutting/cut-request';
 import type { DiePasses, DiePassesRequest } from '#core/passes/die-passes';
 import type { Spread, SpreadRequest } from '#core/spread/spread-motifs';
 import { newestWish } from '#islands/shared/newest-wish.ts';
@@ -40,6 +42,10 @@ function useLaidOut<Q, A>(what: string, requests: readonly Q[], question: (api: 
 /** Dies of each group in the fewest passes. */
 export const usePasses = (requests: readonly DiePassesRequest[]): LaidOut<DiePasses> =>
   useLaidOut('Laying out the passes', requests, async (api, request): Promise<DiePasses> => await api.passes(request));
+
+/** Sheets of each paper cut into its pieces. */
+export const useCutPlans = (requests: readonly CutPlanRequest[]): LaidOut<CutPlan> =>
+  useLaidOut('Planning the cuts', requests, async (api, request): Promise<CutPlan> => await api.cuts(request));
 
 /** Motifs of each card spread over its panel. */
 export const useSpreads = (requests: readonly SpreadRequest[]): LaidOut<Spread> =>

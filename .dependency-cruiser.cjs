@@ -47,7 +47,7 @@ const coreRooms = {
   outline: [],
   passes: ['outline', 'sharing'],
   spread: ['outline', 'raster', 'sharing'],
-  cutting: ['sharing'],
+  cutting: ['outline', 'sharing'],
   card: ['cutting', 'make', 'outline', 'passes', 'raster', 'sharing', 'spread', 'technique'],
   sharing: ['colour'],
   make: ['bytes'],

@@ -5,7 +5,6 @@ import { textSchema } from './text';
 
 /** What a piece of paper is on a card. A base is folded once; a mat lies behind another piece with an even border; a flap has a scored strip for tape. */
 export const paperSorts = ['base', 'panel', 'mat', 'strip', 'flap', 'writing panel', 'frame', 'other'] as const;
-export type PaperSort = (typeof paperSorts)[number];
 /** Where a base is folded: at its left side, or at its top. */
 export const folds = ['left', 'top'] as const;
 

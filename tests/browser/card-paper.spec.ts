@@ -1,3 +1,8 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import type { SuppliesAnswer } from '../../src/model/api/supplies';
 import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
@@ -44,6 +49,46 @@ test('three cards’ paper from two kinds of sheets and an offcut: planned, tick
   await expect(page.locator('[data-cost]')).toContainText('0.80 each');
   await expect(page.locator('[data-sheet-place]')).toBeVisible();
   await expectNoAxeFindings(page);
+
+  // On paper every measure is text; as SVG the sheets are as large as they are, measured by the browser's own geometry.
+  const [saved] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Sheets as SVG in mm' }).click()]);
+  const boxes = await page.evaluate(
+    (text) => {
+      const root = document.importNode(new DOMParser().parseFromString(text, 'image/svg+xml').documentElement, true);
+      document.body.append(root);
+      const found = [...root.querySelectorAll('rect')].map((own) => {
+        const { width, height } = own.getBBox();
+        return { name: own.querySelector('title')?.textContent ?? '', width, height };
+      });
+      root.remove();
+      return found;
+    },
+    await readFile(await saved.path(), 'utf8'),
+  );
+  const bases = boxes.filter(({ name }) => name === 'base');
+  expect(bases).toHaveLength(3);
+  for (const { width, height } of bases) {
+    expect(Math.abs(Math.max(width, height) - 210)).toBeLessThan(0.05);
+    expect(Math.abs(Math.min(width, height) - 148.5)).toBeLessThan(0.05);
+  }
+  expect(boxes.filter(({ name }) => name === 'Snowdrift card 300 g')).toHaveLength(2);
+  await page.getByRole('tab', { name: 'Stamp and cut' }).click();
+  const href = (await page.getByRole('link', { name: 'What is needed, paper, passes and masks' }).getAttribute('href')) ?? '';
+  const printed = await page.request.get(`${address}${href}`);
+  expect(printed.status()).toBe(200);
+  const file = join(mkdtempSync(join(tmpdir(), 'printed-')), 'paper.pdf');
+  writeFileSync(file, await printed.body());
+  const text = execFileSync('pdftotext', [file, '-']).toString().replaceAll(/\s+/g, ' ');
+  for (const words of [
+    'Cut from Snowdrift card 300 g',
+    'base: 210 mm',
+    '1 of 2: a sheet of Snowdrift card 300 g, 210 mm',
+    'Score each base 105 mm',
+    '148.5 mm (5 7/8 in, 0.7 mm more) from its',
+  ])
+    expect(text).toContain(words);
+  await page.getByRole('tab', { name: 'Paper' }).click();
+  await expect(white).toHaveAttribute('data-sheets', '2', { timeout: 60_000 });
 
   // By keys: cuts are ticked one after the other, the last one can be taken back.
   const cuts = white.getByRole('list', { name: /^Cuts of/ }).getByRole('checkbox');

@@ -14,7 +14,7 @@ const work = (page: Page, need: string, of: string) => page.locator(`[data-need=
 /** What the printed plan says, as poppler reads it. */
 async function printedPlan(page: Page, address: string): Promise<string> {
   await page.getByRole('tab', { name: 'Stamp and cut' }).click();
-  const href = (await page.getByRole('link', { name: 'What is needed, passes and masks' }).getAttribute('href')) ?? '';
+  const href = (await page.getByRole('link', { name: 'What is needed, paper, passes and masks' }).getAttribute('href')) ?? '';
   const answer = await page.request.get(`${address}${href}`);
   expect(answer.status()).toBe(200);
   const file = join(mkdtempSync(join(tmpdir(), 'printed-')), 'plan.pdf');

@@ -97,7 +97,7 @@ test('what is needed is counted from the pieces of the cards, and laid out in th
     // CSS Values and Units 3: 96 px to an inch.
     expect(pxPerMm).toBeCloseTo(96 / 25.4, 3);
   }
-  const href = (await page.getByRole('link', { name: 'What is needed, passes and masks' }).getAttribute('href')) ?? '';
+  const href = (await page.getByRole('link', { name: 'What is needed, paper, passes and masks' }).getAttribute('href')) ?? '';
   const printed = await fetch(`${address}${href}`);
   expect([printed.status, printed.headers.get('content-type')]).toEqual([200, 'application/pdf']);
   expect(

@@ -1,9 +1,10 @@
 import { boundsMm, movedTo, type OutlineMm } from './outline';
 
-const escaped = (text: string): string =>
+/** A text as it stands in an XML file. */
+export const escaped = (text: string): string =>
   text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
-/** A blade follows no less. */
-const digits = (mm: number): string => String(Math.round(mm * 1000) / 1000);
+/** A length in mm as a file has it: a blade follows no less. */
+export const digits = (mm: number): string => String(Math.round(mm * 1000) / 1000);
 
 /**
  * Outlines as an SVG 2 in mm, for whoever has a cutting machine: one path each, with its name, beside each other from the left, a row below when it grows wider than said. Rims are in the outlines already.

@@ -30,7 +30,7 @@ function answer(message: JobMessage): Promise<unknown> {
     case 'trueSize':
       return trueSizePdf(message.asked.picture, message.asked.paper);
     case 'cardPlan':
-      return cardPdf(message.asked.make, message.asked.beside, message.asked.paper);
+      return cardPdf(message.asked.make, message.asked.beside, message.asked.paper, message.asked.unit);
     case 'printedImages':
       return printedImagesPdf(message.asked);
     case 'recipeSheet': {

@@ -1,3 +1,4 @@
+import type { LengthUnit } from '#core/card/lengths';
 import type { DecodeAnswer, OriginalAnswer } from '#model/api/originals';
 import type { RecipeSheet } from '#model/api/recipes';
 import type { Make } from '#model/make';
@@ -29,7 +30,7 @@ export type Jobs = {
     answer: Uint8Array;
   };
   /** What cards need, passes and masks as sheets to be printed. */
-  cardPlan: { asked: { make: Make; beside: BesideMake; paper: PaperId }; answer: Uint8Array };
+  cardPlan: { asked: { make: Make; beside: BesideMake; paper: PaperId; unit: LengthUnit }; answer: Uint8Array };
   /** Images to be printed instead of stamped. */
   printedImages: { asked: { title: string; images: ImageToPrint[]; lineHex: string; paper: PaperId }; answer: Uint8Array };
   /** A recipe as sheets to be printed; its band map still packed. */

@@ -1,7 +1,7 @@
 import type { Make } from '#model/make';
 import type { DrawerItem } from '#model/drawer';
 import type { Supply } from '#model/supplies';
-import { formatLength } from '#core/card/lengths';
+import { formatLength, type LengthUnit } from '#core/card/lengths';
 import { drawnById, needsOfMake, usualCardPlan } from '#core/card/needs-of-make';
 import { careOfCards } from '#core/card/care';
 import { inlaySets } from '#core/card/inlays';
@@ -19,58 +19,15 @@ import {
 } from '#core/card/pass-groups';
 import { counted } from '#core/make/counted';
 import { namedOutline } from '#core/outline/named-shapes';
-import { boundsMm, movedMm, movedTo, type OutlineMm, turned } from '#core/outline/outline';
+import { boundsMm, movedMm, movedTo, turned } from '#core/outline/outline';
 import { maskOutline, usualMaskInsetMm } from '#core/outline/mask';
 import { diePasses } from '#core/passes/die-passes';
 import { printSheets } from '#core/passes/print-sheets';
 import { cautions } from '#core/technique/cautions';
-import { openPdf, type Pdf, ptPerMm } from './pdf-document';
+import { drawOutline, flowing, lineMm, marginMm, type Page, textPt } from './card-pdf-parts';
+import { writePaper } from './card-pdf-paper';
+import { openPdf, type Pdf } from './pdf-document';
 import { type PaperId, paperSizes } from './true-size';
-
-const marginMm = 12;
-const [headingPt, textPt] = [16, 10] as const;
-const lineMm = 5;
-
-type Page = { widthMm: number; heightMm: number };
-
-function drawOutline({ doc }: Pdf, outline: OutlineMm, { isDashed = false, widthPt = 0.8 } = {}): void {
-  const [first, ...rest] = outline;
-  if (!first) return;
-  doc.moveTo(first[0] * ptPerMm, first[1] * ptPerMm);
-  for (const [x, y] of rest) doc.lineTo(x * ptPerMm, y * ptPerMm);
-  doc.closePath().lineWidth(widthPt);
-  if (isDashed) doc.dash(4, { space: 3 });
-  doc.stroke('#000000');
-  if (isDashed) doc.undash();
-}
-
-/** Writes lines from the top of a page down, on as many pages as they take. */
-function flowing(pdf: Pdf, page: Page) {
-  let yMm = Number.POSITIVE_INFINITY;
-  const room = (mm: number) => {
-    if (yMm + mm <= page.heightMm - marginMm) return;
-    pdf.addPage(page.widthMm, page.heightMm);
-    yMm = marginMm + lineMm;
-  };
-  return {
-    heading: (text: string) => {
-      room(3 * lineMm);
-      yMm += lineMm;
-      pdf.write(text, { xMm: marginMm, yMm, sizePt: headingPt, style: 'bold' });
-      yMm += 1.6 * lineMm;
-    },
-    line: (text: string, right = '') => {
-      const lines = pdf.lines(text, page.widthMm - 2 * marginMm - (right === '' ? 0 : 30), textPt);
-      for (const [index, own] of lines.entries()) {
-        room(lineMm);
-        pdf.write(own, { xMm: marginMm, yMm, sizePt: textPt });
-        if (index === 0 && right !== '')
-          pdf.write(right, { xMm: page.widthMm - marginMm, yMm, sizePt: textPt, style: 'code', align: 'right' });
-        yMm += lineMm;
-      }
-    },
-  };
-}
 
 function writeNeeds(pdf: Pdf, make: Make, { supplies }: BesideMake, page: Page): void {
   const needs = needsOfMake(make);
@@ -234,11 +191,12 @@ function drawDies(pdf: Pdf, make: Make, page: Page): void {
   }
 }
 
-/** What the cards of a make need, its passes and its masks at true size: PDF. */
-export async function cardPdf(make: Make, beside: BesideMake, paper: PaperId): Promise<Uint8Array> {
+/** What the cards of a make need, how their paper is cut, their passes and their masks at true size: PDF. */
+export async function cardPdf(make: Make, beside: BesideMake, paper: PaperId, unit: LengthUnit = 'mm'): Promise<Uint8Array> {
   const page = paperSizes[paper];
   const pdf = openPdf({ title: `${make.name}: what is needed, stamped and cut` });
   writeNeeds(pdf, make, beside, page);
+  writePaper(pdf, make, beside.supplies, page, unit);
   drawPasses(pdf, make, beside, page);
   drawInlayMaps(pdf, make, page);
   drawDies(pdf, make, page);

@@ -2,6 +2,7 @@ import { strToU8 } from 'fflate';
 import { useEffect, useMemo } from 'react';
 import type { Make } from '#model/make';
 import type { Supply } from '#model/supplies';
+import { pieceNames } from '#core/card/cut-words';
 import { lengthInBoth, type LengthUnit } from '#core/card/lengths';
 import { usualCardPlan } from '#core/card/needs-of-make';
 import { type PaperGroup, wholeSheet } from '#core/card/paper-plan';
@@ -44,10 +45,7 @@ export function PaperCuts({ useMake, make, useDesk, group, unit, plan, isShown }
     () => first && { ...first, steps: cutSteps(first.tree), of: digestOf(strToU8(JSON.stringify(first))).slice(0, 24) },
     [first],
   );
-  const names = useMemo(
-    () => new Map(needs.map(({ key, name, cardName }) => [key, (make.cards ?? []).length > 1 ? `${name}, ${cardName}` : name])),
-    [needs, make.cards],
-  );
+  const names = useMemo(() => pieceNames(needs), [needs]);
   const ticked = (make.cardPlan ?? usualCardPlan).cutting?.find((own) => own.paper === paper && own.of === inHand?.of)?.cuts ?? 0;
   const whole = sheets.filter(({ sheet }) => sheet === wholeSheet).length;
   const missing = supply?.sheetsLeft === undefined ? 0 : Math.max(0, whole - supply.sheetsLeft);
@@ -107,7 +105,7 @@ export function PaperCuts({ useMake, make, useDesk, group, unit, plan, isShown }
         <CutList
           {...{ inHand, ticked, names, unit, title }}
           others={sheets.length - 1}
-          scores={needs.flatMap(({ key, scores }) => scores.map((score) => ({ ...score, key })))}
+          needs={needs}
           onTick={(cuts) => {
             set({ paperInHand: paper });
             edit(cutSoFar(paper, inHand.of, cuts));

@@ -1,11 +1,17 @@
 import { useEffect, useMemo } from 'react';
 import type { Make } from '#model/make';
+import { pieceNames } from '#core/card/cut-words';
 import type { LengthUnit } from '#core/card/lengths';
 import { usualCardPlan } from '#core/card/needs-of-make';
 import { paperCost, type PaperGroup, paperGroups, wholeSheet } from '#core/card/paper-plan';
+import { sheetsSvg } from '#core/cutting/sheets-svg';
 import { counted } from '#core/make/counted';
+import { downloadName } from '#core/make/download-name';
 import { useLengthUnit } from '#islands/shared/length-unit.ts';
+import { saveFile } from '#islands/shared/save-file.ts';
+import { today } from '#islands/shared/today.ts';
 import { useSupplies } from '#islands/shared/supplies-store.ts';
+import { Button } from '#ui/controls/button.tsx';
 import { ChoiceButtons } from '#ui/controls/choice-buttons.tsx';
 import { LengthField } from '#ui/controls/length-field.tsx';
 import { ProblemNotice } from '#ui/words/notice.tsx';
@@ -48,6 +54,14 @@ export function PaperPanel({ useMake, make, useDesk }: Props) {
         cards,
       )
     : null;
+  const saveSvg = () => {
+    const names = pieceNames(groups.flatMap(({ needs }) => needs));
+    const sheets = groups.flatMap((group) => {
+      const plan = planOf(group);
+      return plan && 'sheets' in plan ? plan.sheets.map(({ tree }) => ({ title: group.paper, tree })) : [];
+    });
+    saveFile(downloadName(make.name, 'sheets', today(), 'svg'), sheetsSvg(sheets, names), 'image/svg+xml');
+  };
   return (
     <div className="space-y-5">
       <div className="flex flex-wrap items-end gap-4">
@@ -81,6 +95,7 @@ export function PaperPanel({ useMake, make, useDesk }: Props) {
           isShown={group === (groups.find(({ paper }) => paper === paperInHand) ?? groups[0])}
         />
       ))}
+      {isAllPlanned && <Button onClick={saveSvg}>Sheets as SVG in mm</Button>}
       {cost !== null && (
         <p className="bg-paper px-3 py-2" data-cost>
           The paper of {counted(cards, 'card')} comes to {cost.toFixed(2)} each.

@@ -1,4 +1,5 @@
 import { partsAfter } from '#core/cutting/cut-list';
+import { piecesOf } from '#core/cutting/cut-tree';
 import type { ShownSheet } from './card-desk';
 
 /** In the picture's place: the sheet in hand as it has come to, with the cut that is next. */
@@ -24,19 +25,20 @@ export function SheetPlace({ sheet: { title, tree, steps, done, names } }: { she
               className={`stroke-ink ${part.piece === undefined && !part.cut ? 'fill-wall' : 'fill-paper'}`}
               strokeWidth={edge / 6}
             />
-            {part.piece !== undefined && (
-              <text
-                x={part.xMm + part.widthMm / 2}
-                y={part.yMm + part.heightMm / 2}
-                textAnchor="middle"
-                dominantBaseline="central"
-                fontSize={Math.min(edge * 1.6, part.widthMm / 5, part.heightMm / 2)}
-                className="fill-ink"
-              >
-                {names.get(part.piece) ?? 'a piece'}
-              </text>
-            )}
           </g>
+        ))}
+        {piecesOf(tree).map(({ piece = '', xMm, yMm, widthMm, heightMm }) => (
+          <text
+            key={`${xMm} ${yMm}`}
+            x={xMm + widthMm / 2}
+            y={yMm + heightMm / 2}
+            textAnchor="middle"
+            dominantBaseline="central"
+            fontSize={Math.min(edge * 1.6, widthMm / 5, heightMm / 2)}
+            className="fill-ink"
+          >
+            {names.get(piece) ?? 'a piece'}
+          </text>
         ))}
         {steps.slice(done).map(({ node, axis }, place) => {
           const at = node.cut?.atMm ?? 0;

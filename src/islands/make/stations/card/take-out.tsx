@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Make } from '#model/make';
 import { downloadName } from '#core/make/download-name';
 import { outlinesSvg } from '#core/outline/outlines-svg';
+import { useLengthUnit } from '#islands/shared/length-unit.ts';
 import { saveFile } from '#islands/shared/save-file.ts';
 import { today } from '#islands/shared/today.ts';
 import { Button, buttonLook } from '#ui/controls/button.tsx';
@@ -24,14 +25,20 @@ const papers = [
 export function TakeOut({ make }: { make: Make }) {
   const [paper, setPaper] = useState<(typeof papers)[number]['id']>('a4');
   const [line, setLine] = useState<(typeof lines)[number]['id']>('#000000');
+  const unit = useLengthUnit((state) => state.unit);
   const dies = (make.drawn ?? []).filter((item) => item.kind === 'die');
   return (
     <section aria-label="On paper and out" className="space-y-2 border-t-2 border-ink pt-3">
       <h3 className="text-lg">On paper and out</h3>
       <p className="flex flex-wrap items-center gap-2">
         <ChoiceButtons label="Paper of the printer" choices={papers} chosen={paper} onChoose={setPaper} />
-        <a href={`/api/makes/${make.id}/card-plan?paper=${paper}`} target="_blank" rel="noreferrer" className={buttonLook('plain')}>
-          What is needed, passes and masks
+        <a
+          href={`/api/makes/${make.id}/card-plan?${new URLSearchParams({ paper, unit })}`}
+          target="_blank"
+          rel="noreferrer"
+          className={buttonLook('plain')}
+        >
+          What is needed, paper, passes and masks
         </a>
         <Button
           disabled={dies.length === 0}

@@ -11,17 +11,17 @@ import { readDrawer } from '#server/store/drawer';
 import { readSupplies } from '#server/store/supplies';
 import { readStored } from '#server/store/make-rows';
 
-const askedSchema = z.object({ paper: z.enum(['a4', 'letter']) });
+const askedSchema = z.object({ paper: z.enum(['a4', 'letter']), unit: z.optional(z.enum(['mm', 'in'])) });
 
-/** What the cards of a make need, how it is stamped and cut, and its masks at true size: PDF. */
+/** What the cards of a make need, how their paper is cut, how it is stamped and cut, and its masks at true size: PDF. */
 export const GET = endpoint(async ({ params, url, request }) => {
-  const { paper } = askedSchema.parse(Object.fromEntries(url.searchParams));
+  const { paper, unit = 'mm' } = askedSchema.parse(Object.fromEntries(url.searchParams));
   const { make } = await readStored(database(), idSchema.parse(params.id));
   const { items } = await readDrawer(database());
   const { supplies } = await readSupplies(database());
   return heavily(request.signal, async (asker) => {
     const beside = { drawer: items.filter(({ kind }) => kind === 'machine'), supplies };
-    const pdf = await workshop().work('cardPlan', { make, beside, paper }, asker);
+    const pdf = await workshop().work('cardPlan', { make, beside, paper, unit }, asker);
     return pdfAnswer(pdf, downloadName(make.name, 'stamp and cut', dayOf(new Date()), 'pdf'), 'stamp-and-cut.pdf');
   });
 });

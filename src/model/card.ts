@@ -96,6 +96,8 @@ export const cardPlanSchema = z.object({
   /** Of the things drawn: what is cut and stamped with. */
   plateId: z.optional(idSchema),
   platformId: z.optional(idSchema),
+  /** Offcuts whose shorter side is less are not kept. */
+  leastOffcutMm: z.optional(z.number().check(z.minimum(5), z.maximum(500))),
   /** So much is lost with each cut of paper. */
   bladeMm: z.optional(z.number().check(z.minimum(0), z.maximum(20))),
   /** Pieces of paper that are cut, of each (card and piece), so far. */

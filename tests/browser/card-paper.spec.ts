@@ -111,6 +111,19 @@ test('three cards’ paper from two kinds of sheets and an offcut: planned, tick
   expect((await paperOf(page, address, 'Snowdrift card 300 g'))?.sheetsLeft).toBe(1);
   await expectAllKept(page);
 
+  // A mat of nothing is none; what is larger than any sheet is said by its name.
+  const border = page.locator('[data-paper-piece="mat"]').getByLabel('Border');
+  await border.fill('0');
+  await expect(page.locator('[data-paper-piece="mat"]')).toContainText('Such as 60, 6.5 cm or 2 1/2 in.');
+  await border.fill('2.5');
+  await page.keyboard.press('Enter');
+  const high = page.getByLabel('panel high');
+  await high.fill('400');
+  await page.keyboard.press('Enter');
+  await expect(brown.getByRole('alert')).toContainText('Larger than any sheet: panel (100 x 400 mm)', { timeout: 60_000 });
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(brown).toHaveAttribute('data-sheets', '2', { timeout: 60_000 });
+
   // More than there is: said before one starts.
   await base.getByRole('button', { name: 'One more base of each card' }).click();
   await expect(white.locator('[data-missing]')).toContainText('of Snowdrift card 300 g');
@@ -138,6 +151,8 @@ test.describe('by touch', () => {
     await page.getByRole('button', { name: 'Begin with a card' }).tap();
     await page.getByRole('tab', { name: 'Paper' }).tap();
     await page.getByRole('button', { name: 'inches' }).tap();
+    await page.getByLabel('Offcuts are kept from this shorter side on').fill('3');
+    await page.keyboard.press('Enter');
     await page.getByRole('button', { name: 'panel', exact: true }).tap();
     const panel = page.locator('[data-paper-piece="panel"]');
     await expect(panel.getByLabel('panel wide')).toHaveValue('4 in');

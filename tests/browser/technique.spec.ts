@@ -192,8 +192,11 @@ test('papers and inks are put in, told what they are, noted and taken out; a pap
   await fog.getByLabel('Sheets left').fill('a few');
   await expect(fog.getByRole('button', { name: 'Keep it' })).toBeDisabled();
   await fog.getByLabel('Sheets left').fill('12');
+  await fog.getByLabel('Price of a sheet').fill('0,4');
   await fog.getByRole('button', { name: 'Keep it' }).click();
-  await expect(fog.getByRole('button', { name: /^Sheet of Harbour fog/ })).toHaveText('215.9 × 279.4 mm, 0.3 mm thick, 12 sheets left');
+  await expect(fog.getByRole('button', { name: /^Sheet of Harbour fog/ })).toHaveText(
+    '215.9 × 279.4 mm, 0.3 mm thick, 12 sheets left, 0.40 a sheet',
+  );
   await page.getByLabel('This', { exact: true }).fill('Harbour fog');
   await choose(page.getByLabel('does with'), 'not');
   await page.getByLabel('that', { exact: true }).fill('alcohol ink');

@@ -9,6 +9,9 @@ export type PaperNeed = FlatPiece & { key: string; cardName: string; needed: num
 /** What is cut from one paper. `request`: null where nobody said how large its sheets are. */
 export type PaperGroup = { paper: string; supply: Supply | null; needs: PaperNeed[]; request: CutPlanRequest | null };
 
+/** Offcuts with a shorter side of less are not kept, where nobody said it. */
+export const usualLeastOffcutMm = 40;
+
 /** What the sheet of a paper is called in a plan; offcuts have their ids. */
 export const wholeSheet = 'sheet';
 

@@ -9,11 +9,13 @@ import { LengthField } from '#ui/controls/length-field.tsx';
 /** Where nobody said it: A4 (ISO 216), and card as it is usual, from memory. */
 const usual = { sheet: { widthMm: 210, heightMm: 297 }, thicknessMm: 0.3 } as const;
 
-function sheetWords({ sheet, thicknessMm, sheetsLeft }: Supply): string {
+function sheetWords({ sheet, thicknessMm, sheetsLeft, sheetPrice, offcuts = [] }: Supply): string {
   const words = [
     ...(sheet ? [`${formatLength(sheet.widthMm, 'mm').replace(' mm', '')} × ${formatLength(sheet.heightMm, 'mm')}`] : []),
     ...(thicknessMm === undefined ? [] : [`${thicknessMm} mm thick`]),
     ...(sheetsLeft === undefined ? [] : [`${counted(sheetsLeft, 'sheet')} left`]),
+    ...(offcuts.length > 0 ? [counted(offcuts.length, 'offcut')] : []),
+    ...(sheetPrice === undefined ? [] : [`${sheetPrice.toFixed(2)} a sheet`]),
   ];
   return words.length > 0 ? words.join(', ') : 'size of a sheet not said';
 }
@@ -24,6 +26,8 @@ export function PaperSheet({ paper, onPut }: { paper: Supply; onPut: (paper: Sup
   const [size, setSize] = useState<{ widthMm: number | null; heightMm: number | null }>(paper.sheet ?? usual.sheet);
   const [thickness, setThickness] = useState(String(paper.thicknessMm ?? usual.thicknessMm));
   const [left, setLeft] = useState(paper.sheetsLeft === undefined ? '' : String(paper.sheetsLeft));
+  const [price, setPrice] = useState(paper.sheetPrice === undefined ? '' : String(paper.sheetPrice));
+  const sheetPrice = price.trim() === '' ? null : Number(price.replace(',', '.'));
   const thicknessMm = Number(thickness.replace(',', '.'));
   const sheetsLeft = left.trim() === '' ? null : Number(left);
   const { widthMm, heightMm } = size;
@@ -34,12 +38,13 @@ export function PaperSheet({ paper, onPut }: { paper: Supply; onPut: (paper: Sup
     Math.max(widthMm, heightMm) <= 2000 &&
     thicknessMm >= 0.02 &&
     thicknessMm <= 5 &&
+    (sheetPrice === null || (sheetPrice >= 0 && sheetPrice <= 100_000)) &&
     (sheetsLeft === null || (Number.isInteger(sheetsLeft) && sheetsLeft >= 0 && sheetsLeft <= 100_000));
   const put = async () => {
     if (!isWhole) return;
-    const { sheetsLeft: _, ...own } = paper;
-    if (await onPut({ ...own, sheet: { widthMm, heightMm }, thicknessMm, ...(sheetsLeft === null ? {} : { sheetsLeft }) }))
-      setIsOpen(false);
+    const { sheetsLeft: _, sheetPrice: __, ...own } = paper;
+    const said = { ...(sheetsLeft === null ? {} : { sheetsLeft }), ...(sheetPrice === null ? {} : { sheetPrice }) };
+    if (await onPut({ ...own, sheet: { widthMm, heightMm }, thicknessMm, ...said })) setIsOpen(false);
   };
   return (
     <div>
@@ -85,6 +90,13 @@ export function PaperSheet({ paper, onPut }: { paper: Supply; onPut: (paper: Sup
             inputMode="numeric"
             value={left}
             onChange={({ target: { value } }) => setLeft(value)}
+          />
+          <Field
+            label="Price of a sheet"
+            className="w-28"
+            inputMode="decimal"
+            value={price}
+            onChange={({ target: { value } }) => setPrice(value)}
           />
           <Button type="submit" disabled={!isWhole}>
             Keep it

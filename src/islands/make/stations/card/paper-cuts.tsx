@@ -5,7 +5,7 @@ import type { Supply } from '#model/supplies';
 import { pieceNames } from '#core/card/cut-words';
 import { lengthInBoth, type LengthUnit } from '#core/card/lengths';
 import { usualCardPlan } from '#core/card/needs-of-make';
-import { type PaperGroup, wholeSheet } from '#core/card/paper-plan';
+import { type PaperGroup, usualLeastOffcutMm, wholeSheet } from '#core/card/paper-plan';
 import { cutSteps } from '#core/cutting/cut-list';
 import type { CutPlan } from '#core/cutting/cut-plan';
 import { offcutsOf, piecesOf } from '#core/cutting/cut-tree';
@@ -30,9 +30,6 @@ type Props = {
   isShown: boolean;
 };
 
-/** Offcuts with shorter sides are thrown away, in mm. */
-const leastOffcutMm = 40;
-
 /** How many sheets of a paper are needed and missing, and the cuts of the sheet in hand, one ticked after the other. */
 export function PaperCuts({ useMake, make, useDesk, group, unit, plan, isShown }: Props) {
   const edit = useMake((state) => state.edit);
@@ -46,6 +43,7 @@ export function PaperCuts({ useMake, make, useDesk, group, unit, plan, isShown }
     [first],
   );
   const names = useMemo(() => pieceNames(needs), [needs]);
+  const { leastOffcutMm = usualLeastOffcutMm } = make.cardPlan ?? usualCardPlan;
   const ticked = (make.cardPlan ?? usualCardPlan).cutting?.find((own) => own.paper === paper && own.of === inHand?.of)?.cuts ?? 0;
   const whole = sheets.filter(({ sheet }) => sheet === wholeSheet).length;
   const missing = supply?.sheetsLeft === undefined ? 0 : Math.max(0, whole - supply.sheetsLeft);

@@ -3,7 +3,7 @@ import type { Make } from '#model/make';
 import { pieceNames } from '#core/card/cut-words';
 import type { LengthUnit } from '#core/card/lengths';
 import { usualCardPlan } from '#core/card/needs-of-make';
-import { paperCost, type PaperGroup, paperGroups, wholeSheet } from '#core/card/paper-plan';
+import { paperCost, type PaperGroup, paperGroups, usualLeastOffcutMm, wholeSheet } from '#core/card/paper-plan';
 import { sheetsSvg } from '#core/cutting/sheets-svg';
 import { counted } from '#core/make/counted';
 import { downloadName } from '#core/make/download-name';
@@ -81,6 +81,14 @@ export function PaperPanel({ useMake, make, useDesk }: Props) {
           }
         />
       </div>
+      <LengthField
+        when="left"
+        unit={unit}
+        label="Offcuts are kept from this shorter side on"
+        className="w-full sm:w-80"
+        mm={(make.cardPlan ?? usualCardPlan).leastOffcutMm ?? usualLeastOffcutMm}
+        onMm={(mm) => mm !== null && mm >= 5 && mm <= 500 && edit(changePlan((plan) => ({ ...plan, leastOffcutMm: mm })))}
+      />
       {problem && <ProblemNotice problem={problem} />}
       {planProblem && <p role="alert">{planProblem}</p>}
       {(make.cards ?? []).length === 0 && <p className="bg-paper p-4">There is no card yet. Begin with one at “What is needed”.</p>}

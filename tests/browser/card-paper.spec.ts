@@ -47,6 +47,7 @@ test('three cards’ paper from two kinds of sheets and an offcut: planned, tick
   await expect(brown).toHaveAttribute('data-sheets', '2');
   await expect(brown.getByRole('heading', { level: 3 })).toContainText('2 sheets and 1 offcut');
   await expect(page.locator('[data-cost]')).toContainText('0.80 each');
+  await expect(page.locator('[data-care="blades"]')).toContainText('cut away from the hand');
   await expect(page.locator('[data-sheet-place]')).toBeVisible();
   await expectNoAxeFindings(page);
 

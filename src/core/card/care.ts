@@ -13,9 +13,10 @@ export function careOfCards(make: Make, supplies: readonly Pick<Supply, 'kind' |
     return picture?.colourings.find(({ id }) => id === image.colouringId)?.lineInk ?? [];
   });
   const sorts = inks.map((ink) => `${ink} ${supplies.find(({ kind, name }) => kind === 'line ink' && name === ink)?.sort ?? ''}`).join(' ');
+  const isTrimmed = (make.cards ?? []).some(({ papers }) => papers !== undefined);
   const isPowder = /powder|emboss/i.test(sorts);
   return [
-    ...(pieces.some(({ cut }) => cut.by !== 'panel') ? (['blades'] as const) : []),
+    ...(pieces.some(({ cut }) => cut.by !== 'panel') || isTrimmed ? (['blades'] as const) : []),
     ...(isPowder || /heat/i.test(sorts) ? (['heat'] as const) : []),
     ...(isPowder ? (['powders'] as const) : []),
   ];

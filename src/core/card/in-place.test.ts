@@ -59,6 +59,9 @@ describe('what of it can hurt', () => {
     expect(careOfCards(withInk('Dust'), [{ kind: 'line ink', name: 'Dust', sort: 'embossing powder' }])).toEqual(['heat', 'powders']);
     const cut = makeOf(1, piece('a', { cut: { by: 'hand', rim: 'tight', rimMm: 0 } }));
     expect(careOfCards(cut, supplies)).toEqual(['blades']);
+    const strip = { id: 's', sort: 'strip' as const, paper: 'Snowdrift', count: 1, widthMm: 20, heightMm: 90 };
+    const trimmed = { ...make, cards: [{ ...cardOf(make), papers: [strip] }] };
+    expect(careOfCards(trimmed, supplies)).toEqual(['blades']);
   });
 });
 

@@ -7,6 +7,7 @@ import { paperCost, type PaperGroup, paperGroups, usualLeastOffcutMm, wholeSheet
 import { sheetsSvg } from '#core/cutting/sheets-svg';
 import { counted } from '#core/make/counted';
 import { downloadName } from '#core/make/download-name';
+import { cautions } from '#core/technique/cautions';
 import { useLengthUnit } from '#islands/shared/length-unit.ts';
 import { saveFile } from '#islands/shared/save-file.ts';
 import { today } from '#islands/shared/today.ts';
@@ -95,6 +96,11 @@ export function PaperPanel({ useMake, make, useDesk }: Props) {
       {(make.cards ?? []).map((card) => (
         <CardPapers key={card.id} {...{ useMake, card, unit }} papers={(papers ?? []).filter(({ kind }) => kind === 'paper')} />
       ))}
+      {groups.length > 0 && (
+        <p className="border-l-8 border-ink bg-paper px-4 py-2 text-sm" data-care="blades">
+          {cautions.blades} The trimmer’s manual goes before this.
+        </p>
+      )}
       {groups.map((group) => (
         <PaperCuts
           key={group.paper}

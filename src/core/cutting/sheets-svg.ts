@@ -1,4 +1,4 @@
-import { digits, escaped } from '#core/outline/outlines-svg';
+import { digits, drawingInMm, escaped } from '#core/outline/outlines-svg';
 import { type CutNode, partsOf } from './cut-tree';
 
 /** Between sheets, in mm. */
@@ -25,14 +25,5 @@ export function sheetsSvg(sheets: readonly { title: string; tree: CutNode }[], n
       '</g>',
     ].join('\n');
   });
-  const wide = digits(xMm);
-  const high = digits(Math.max(0, ...sheets.map(({ tree }) => tree.heightMm)) + 2 * gapMm);
-  return [
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${wide}mm" height="${high}mm" viewBox="0 0 ${wide} ${high}">`,
-    '<g fill="none" stroke="#000000" stroke-width="0.1">',
-    ...groups,
-    '</g>',
-    '</svg>',
-    '',
-  ].join('\n');
+  return drawingInMm(xMm, Math.max(0, ...sheets.map(({ tree }) => tree.heightMm)) + 2 * gapMm, groups);
 }

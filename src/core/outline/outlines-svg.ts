@@ -6,6 +6,19 @@ export const escaped = (text: string): string =>
 /** A length in mm as a file has it: a blade follows no less. */
 export const digits = (mm: number): string => String(Math.round(mm * 1000) / 1000);
 
+/** A drawing of fine lines as an SVG 2 that is so large in mm, its units mm. */
+export function drawingInMm(widthMm: number, heightMm: number, content: readonly string[]): string {
+  const [wide, high] = [digits(widthMm), digits(heightMm)];
+  return [
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${wide}mm" height="${high}mm" viewBox="0 0 ${wide} ${high}">`,
+    '<g fill="none" stroke="#000000" stroke-width="0.1">',
+    ...content,
+    '</g>',
+    '</svg>',
+    '',
+  ].join('\n');
+}
+
 /**
  * Outlines as an SVG 2 in mm, for whoever has a cutting machine: one path each, with its name, beside each other from the left, a row below when it grows wider than said. Rims are in the outlines already.
  * @param options.gapMm between them and round all. Default 5. @param options.mostMm the width from which on another row begins. Default 300.
@@ -24,13 +37,5 @@ export function outlinesSvg(
     widthMm = Math.max(widthMm, xMm);
     return `<path d="M${places.join('L')}Z"><title>${escaped(name)}</title></path>`;
   });
-  const [wide, high] = [digits(Math.max(gapMm, widthMm)), digits(yMm + rowMm + gapMm)];
-  return [
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${wide}mm" height="${high}mm" viewBox="0 0 ${wide} ${high}">`,
-    '<g fill="none" stroke="#000000" stroke-width="0.1">',
-    ...paths,
-    '</g>',
-    '</svg>',
-    '',
-  ].join('\n');
+  return drawingInMm(Math.max(gapMm, widthMm), yMm + rowMm + gapMm, paths);
 }

@@ -1,8 +1,5 @@
 /** Pictures of the main views from the running demo (./run demo first): node --import tsx scripts/screenshots.ts [FOLDER] [NAME ...] */
-import { execFileSync } from 'node:child_process';
-import { mkdir, mkdtemp, readFile, writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { mkdir, writeFile } from 'node:fs/promises';
 import { chromium, type Page } from '@playwright/test';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
@@ -235,23 +232,41 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'recipe-sheet',
+    // After make-card: the same card, as it is laid out.
+    name: 'card-layout',
     go: async (page) => {
-      const id = await keepOnce(page);
-      const pdf = await page.request.get(`${address}/api/recipes/${id}/sheet?paper=A4&sheet=desk`);
-      const folder = await mkdtemp(join(tmpdir(), 'sheet-'));
-      await writeFile(join(folder, 'sheet.pdf'), await pdf.body());
-      execFileSync('pdftoppm', ['-r', '72', '-f', '1', '-l', '2', '-png', join(folder, 'sheet.pdf'), join(folder, 'page')]);
-      const [first, second] = await Promise.all([1, 2].map((number) => readFile(join(folder, `page-${number}.png`))));
-      // Two pages beside each other.
-      const { width = 0, height = 0 } = await sharp(first).metadata();
-      return sharp({ create: { width: 2 * width + 12, height, channels: 3, background: '#b0b0b0' } })
-        .composite([
-          { input: first, left: 0, top: 0 },
-          { input: second, left: width + 12, top: 0 },
-        ])
-        .png()
-        .toBuffer();
+      await page.goto(`${pilot}#card`);
+      await page.getByRole('tab', { name: 'Paper' }).click();
+      const papers = page.getByRole('region', { name: 'Paper of The card' });
+      for (const sort of ['base', 'panel']) await papers.getByRole('button', { name: sort, exact: true }).click();
+      await page.getByLabel('Paper of the panel').click();
+      await page.getByRole('option', { name: 'Oatfield kraft' }).click();
+      await page.getByRole('tab', { name: 'Lay out' }).click();
+      const lay = async (name: string, left: number, top: number) => {
+        await page.locator(`[data-thing="${name}"]`).first().getByRole('button', { expanded: false }).click();
+        for (const [side, mm] of [
+          ['left', left],
+          ['top', top],
+        ] as const) {
+          await page.getByLabel(`${name} from the ${side}`).fill(String(mm));
+          await page.keyboard.press('Enter');
+        }
+        await page.locator(`[data-thing="${name}"]`).first().getByRole('button', { expanded: true }).click();
+      };
+      for (const name of ['Balloon of eight gores, die', 'Bunting of 14 flags, scanned, die']) {
+        await page.locator(`[data-thing="${name}"]`).getByRole('button', { expanded: false }).click();
+        await page.getByRole('button', { name: `Take ${name} off the card` }).click();
+      }
+      await lay('Frame 80 × 56', 12.5, 58);
+      await page.getByRole('button', { name: 'Frame 80 × 56 back' }).click();
+      await lay('Badger pilot', 21, 36);
+      await lay('Post from above', 23.5, 130);
+      await page.locator('[data-thing="Badger pilot"]').getByRole('button', { expanded: false }).click();
+      await page.getByRole('button', { name: 'Raised on foam' }).click();
+      await page.getByRole('button', { name: 'Turn Badger pilot 5° to the left' }).click();
+      await page.locator('[data-thing="Badger pilot"]').getByRole('button', { expanded: true }).click();
+      await page.evaluate(() => window.scrollTo(0, 0));
+      await page.waitForTimeout(4000);
     },
   },
   {

@@ -31,6 +31,7 @@ export { wetParts } from './technique/wet-parts';
 export { diePasses } from './passes/die-passes';
 export { countPieces } from './card/count-pieces';
 export { cutPlan } from './cutting/cut-plan';
+export { checkPhoto } from './check/check-photo';
 export type { LadderRequest, RankedLadder } from './markers/find-ladders';
 export type { Lab, CodeRule, Marker } from '#model/marker';
 export type { BinaryImage, GreyImage } from './raster/image';

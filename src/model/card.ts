@@ -1,7 +1,9 @@
 import * as z from 'zod/mini';
+import { cardLookFields, layoutLikesSchema } from './card-layout';
 import { mostPaperPieces, paperPieceSchema } from './card-paper';
 import { dieSchema, machineSchema, wordsSchema } from './drawer';
 import { idSchema } from './id';
+import { outlineSchema } from './outline';
 import { mostSupplyName } from './supplies';
 import { textSchema } from './text';
 
@@ -37,7 +39,13 @@ const pieceCutSchema = z.discriminatedUnion('by', [
     through: z.optional(z.array(throughSchema).check(z.minLength(1), z.maxLength(mostThrough))),
   }),
   z.object({ by: z.literal('window'), drawnId: idSchema, ...offMiddle }),
-  z.object({ by: z.literal('hand'), rim: z.enum(rims), rimMm: z.number().check(z.minimum(0), z.maximum(20)) }),
+  z.object({
+    by: z.literal('hand'),
+    rim: z.enum(rims),
+    rimMm: z.number().check(z.minimum(0), z.maximum(20)),
+    /** Where the blade goes, in the frame of the image, once that was traced. */
+    outline: z.optional(outlineSchema),
+  }),
   z.object({ by: z.literal('panel') }),
 ]);
 
@@ -81,6 +89,7 @@ export const cardSchema = z.object({
   /** What of it is cut straight from sheets. */
   papers: z.optional(z.array(paperPieceSchema).check(z.minLength(1), z.maxLength(mostPaperPieces))),
   spread: z.optional(spreadSchema),
+  ...cardLookFields,
 });
 export type Card = z.infer<typeof cardSchema>;
 
@@ -100,6 +109,7 @@ export const cardPlanSchema = z.object({
   leastOffcutMm: z.optional(z.number().check(z.minimum(5), z.maximum(500))),
   /** So much is lost with each cut of paper. */
   bladeMm: z.optional(z.number().check(z.minimum(0), z.maximum(20))),
+  likes: z.optional(layoutLikesSchema),
   /** Pieces of paper that are cut, of each (card and piece), so far. */
   paperDone: z.optional(z.array(z.object({ key: textSchema(200), count: soFar })).check(z.maxLength(2000))),
   /** How far the sheet in hand of each paper is cut: `of` names its plan, so that another plan begins anew. */

@@ -17,6 +17,8 @@ export const sessionShortSchema = z.object({
   workedS: z.number(),
   plannedS: z.number(),
   pictures: z.array(z.string()),
+  /** The card that it was coloured for. */
+  card: z.optional(z.string()),
   /** The first of them, as the make names it. */
   of: z.optional(z.object({ pictureId: z.string(), colouringId: z.string() })),
   elements: z.array(z.string()),

@@ -78,6 +78,8 @@ export const sessionHeadSchema = z.object({
     .check(z.minLength(1), z.maxLength(400)),
   marks: z.array(plannedMarkSchema).check(z.minLength(1), z.maxLength(mostSessionMarks)),
   pictures: z.optional(z.array(sessionPictureSchema).check(z.maxLength(400))),
+  /** The card that it is coloured for, by its name. */
+  card: z.optional(textSchema(60)),
 });
 export type SessionHead = z.infer<typeof sessionHeadSchema>;
 

@@ -1,6 +1,7 @@
 import * as z from 'zod/mini';
 import { handSchema } from './hand';
 import { idSchema } from './id';
+import { lineHexSchema } from './line-hex';
 import { schoolSchema } from './school';
 import { textSchema } from './text';
 
@@ -21,6 +22,8 @@ export const supplySchema = z.object({
   name: textSchema(mostSupplyName, { least: 1, empty: 'it needs a name' }),
   sort: z.optional(textSchema(60)),
   note: z.optional(textSchema(400)),
+  /** Of a paper or an ink: as it looks, dry. */
+  hex: z.optional(lineHexSchema),
   /** Of a paper: how large a sheet is, how thick, and how many are left. */
   sheet: z.optional(z.object({ widthMm: sheetMm, heightMm: sheetMm })),
   thicknessMm: z.optional(z.number().check(z.minimum(0.02, 'at least 0.02 mm'), z.maximum(5, 'at most 5 mm'))),

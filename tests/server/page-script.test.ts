@@ -12,7 +12,7 @@ const most: readonly (readonly [island: string, kB: number])[] = [
   ['new-make', 122],
   ['rack-screen', 120],
   ['recipes-screen', 125],
-  ['recipe-screen', 125],
+  ['recipe-screen', 126],
   ['compare-screen', 125],
   ['pull-list-page', 120],
   ['along-screen', 134],

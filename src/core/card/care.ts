@@ -1,6 +1,7 @@
 import type { Make } from '#model/make';
 import type { Supply } from '#model/supplies';
 import type { cautions } from '#core/technique/cautions';
+import { inkNeeds } from './ink-needs';
 import { drawnById } from './needs-of-make';
 
 /** What of the work on the cards can hurt: blades wherever something is cut; heat and powders where an ink asks for them, told by what sort it is. */
@@ -12,12 +13,11 @@ export function careOfCards(make: Make, supplies: readonly Pick<Supply, 'kind' |
     const picture = make.pictures.find(({ id }) => id === image.pictureId);
     return picture?.colourings.find(({ id }) => id === image.colouringId)?.lineInk ?? [];
   });
-  const sorts = inks.map((ink) => `${ink} ${supplies.find(({ kind, name }) => kind === 'line ink' && name === ink)?.sort ?? ''}`).join(' ');
+  const needs = inks.map((ink) => inkNeeds(ink, supplies));
   const isTrimmed = (make.cards ?? []).some(({ papers }) => papers !== undefined);
-  const isPowder = /powder|emboss/i.test(sorts);
   return [
     ...(pieces.some(({ cut }) => cut.by !== 'panel') || isTrimmed ? (['blades'] as const) : []),
-    ...(isPowder || /heat/i.test(sorts) ? (['heat'] as const) : []),
-    ...(isPowder ? (['powders'] as const) : []),
+    ...(needs.some(({ heat }) => heat) ? (['heat'] as const) : []),
+    ...(needs.some(({ powder }) => powder) ? (['powders'] as const) : []),
   ];
 }

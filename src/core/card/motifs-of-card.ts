@@ -9,7 +9,7 @@ import { drawnById } from './needs-of-make';
 /** The silhouette of a piece, and the frame of its image where it has one: the outline lies in that frame. */
 export type PieceShape = { outline: OutlineMm; picture: { id: string; sha256: string; widthMm: number; heightMm: number } | null };
 
-/** The shape of a piece: of its die, or of the die that goes with its image, else the box of its image or words; null: what it shows is gone. */
+/** The shape of a piece: of its die, or as it was traced for the blade, or of the die that goes with its image, else the box of its image or words; null: what it shows is gone. */
 export function shapeOfPiece(
   make: Make,
   drawer: readonly DrawerItem[],
@@ -33,7 +33,8 @@ export function shapeOfPiece(
   const frame = { id: picture.id, sha256: picture.grey.sha256, widthMm, heightMm };
   // A die that is of no image lies over the middle of it, wherever that is: only its shape counts.
   if (die && !goesWith(die)) return { outline: die.outline, picture: null };
-  return { outline: die?.outline ?? namedOutline('rectangle', widthMm, heightMm), picture: frame };
+  const traced = cut.by === 'hand' ? cut.outline : undefined;
+  return { outline: traced ?? die?.outline ?? namedOutline('rectangle', widthMm, heightMm), picture: frame };
 }
 
 /** A panel of usual size (a quarter of A4 with an even border), all pieces of the card on it. */

@@ -1,5 +1,6 @@
 import { entities, entryOf, kindsHeldBy, type RowKind } from '#model/entity';
 import type { Body } from '#model/body';
+import type { Card } from '#model/card';
 import type { Colouring, Treatment } from '#model/colouring';
 import type { SaidCut } from '#model/cut-end';
 import type { Front } from '#model/front';
@@ -28,6 +29,11 @@ function inOrder(value: unknown): string {
 }
 const differs = (first: unknown, second: unknown): boolean => inOrder(first) !== inOrder(second);
 
+function cardWords({ name, copies, pieces, layouts = [] }: Card): string {
+  const laid = layouts.map((layout) => `${layout.name}: ${counted(layout.items.length, 'thing')}`);
+  return `${copies} × ${name} (${[String(pieces.length), ...laid].join('; ')})`;
+}
+
 /** What a field is called and how its value is told, where JSON would not be understood. */
 const fieldWords: Record<string, { name: string; words: (row: never) => string }> = {
   'make.name': { name: 'Name', words: (make: Make) => make.name },
@@ -48,7 +54,7 @@ const fieldWords: Record<string, { name: string; words: (row: never) => string }
   },
   'make.cards': {
     name: 'Cards',
-    words: ({ cards }: Make) => cards?.map(({ name, copies, pieces }) => `${copies} × ${name} (${pieces.length})`).join(', ') ?? 'none',
+    words: ({ cards }: Make) => cards?.map((card) => cardWords(card)).join(', ') ?? 'none',
   },
   'make.drawn': { name: 'From the drawer', words: ({ drawn }: Make) => drawn?.map(({ name }) => name).join(', ') ?? 'nothing' },
   'make.cardPlan': {

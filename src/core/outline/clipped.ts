@@ -1,5 +1,5 @@
 import { Clipper, ClipperOffset, EndType, FillRule, JoinType, type Paths64, TriangulateResult } from 'clipper2-ts';
-import { areaMm2, clockwise, type OutlineMm } from './outline';
+import { areaMm2, clockwise, isClockwise, type OutlineMm } from './outline';
 
 /** The library reckons in whole numbers: so many to a mm. */
 const unitsPerMm = 1000;
@@ -23,6 +23,25 @@ export function united(outlines: readonly OutlineMm[]): OutlineMm[] {
 export function without(outline: OutlineMm, others: readonly OutlineMm[]): OutlineMm[] {
   return toOutlines(Clipper.difference([toPath(clockwise(outline))], others.map(toPath), FillRule.NonZero));
 }
+
+/** The same of outlines with their holes, each hole the other way round than what it is in: what covers a hole of another fills it. */
+export function unitedWithHoles(outlines: readonly OutlineMm[]): OutlineMm[] {
+  return toOutlines(Clipper.union(outlines.map(toPath), FillRule.NonZero));
+}
+
+/** What outlines and others both cover; with holes as `united` gives them. */
+export function inBoth(outlines: readonly OutlineMm[], others: readonly OutlineMm[]): OutlineMm[] {
+  return toOutlines(Clipper.intersect(outlines.map(toPath), others.map(toPath), FillRule.NonZero));
+}
+
+/** What of outlines the others leave, both with holes as `united` gives them. */
+export function notIn(outlines: readonly OutlineMm[], others: readonly OutlineMm[]): OutlineMm[] {
+  return toOutlines(Clipper.difference(outlines.map(toPath), others.map(toPath), FillRule.NonZero));
+}
+
+/** Area in mm2 of outlines with holes as `united` gives them: holes go the other way round and count less. */
+export const netAreaMm2 = (outlines: readonly OutlineMm[]): number =>
+  outlines.reduce((sum, own) => sum + (isClockwise(own) ? 1 : -1) * areaMm2(own), 0);
 
 /**
  * Outlines grown by a rim, round at outer corners, to 0.004 mm; less than 0: pulled in, where a narrow place parts it and what is narrower goes.

@@ -22,11 +22,18 @@ export function groundLine({ table: { regions } }: IndexedTable): Extract<Outsid
   return { kind: 'ground', from: [from, bottom], to: [to, bottom], depthMm: usualDepthMm };
 }
 
-/** Adds a halo or a ground shadow as an element of its own. */
+/** Adds a halo or a ground shadow as an element of its own, under what stands. */
 export function addOutside(picture: Picture, table: IndexedTable, kind: Outside['kind'], id: string): Operation[] {
-  const outside: Outside | null = kind === 'halo' ? { kind, stepMm: usualStepMm } : groundLine(table);
-  if (!outside) return [];
-  const wished = kind === 'halo' ? 'Halo' : 'Ground shadow';
+  const outside: Outside | null = kind === 'halo' ? usualHalo : groundLine(table);
+  return outside ? putOutside(picture, outside, id) : [];
+}
+
+/** A halo as it is usual. */
+export const usualHalo: Outside = { kind: 'halo', stepMm: usualStepMm };
+
+/** Puts a halo or a ground shadow beside the other elements of a picture. */
+export function putOutside(picture: Picture, outside: Outside, id: string): Operation[] {
+  const wished = outside.kind === 'halo' ? 'Halo' : 'Ground shadow';
   const name = picture.elements.some((element) => element.name === wished) ? freshElementName(picture, wished) : wished;
   const row = { id, name, regionIds: [], outside };
   return [{ kind: 'put', entity: 'element', pictureId: picture.id, row }];

@@ -45,6 +45,7 @@ export function SessionCard({ session: { id, makeId, makeName, isMakeThere, shor
         </h2>
         <p className="text-sm">
           {short.pictures.join(', ')}
+          {short.card && ` for ${short.card}`}
           {short.papers.length > 0 && ` on ${short.papers.join(', ')}`}
         </p>
         <p>

@@ -106,6 +106,7 @@ function SupplyList({ kind, rows, own, onPut, onTakeOut }: ListProps) {
                       void onPut(sort === unknownSort ? bare : { ...bare, sort });
                     }}
                   />
+                  {(kind === 'paper' || kind === 'line ink') && <SupplyColour supply={row} onPut={onPut} />}
                   <Button weight="quiet" aria-label={`Take ${row.name} out`} onClick={() => onTakeOut(row.id)}>
                     Take out
                   </Button>
@@ -142,6 +143,28 @@ function SupplyList({ kind, rows, own, onPut, onTakeOut }: ListProps) {
         </Button>
       </form>
     </section>
+  );
+}
+
+/** As a paper or an ink looks, dry: so that it is known how words read on it. Kept when the chooser is closed. */
+function SupplyColour({ supply, onPut }: { supply: Supply; onPut: (supply: Supply) => Promise<boolean> }) {
+  const usual = supply.kind === 'paper' ? '#ffffff' : '#000000';
+  const kept = supply.hex ?? usual;
+  const keep = (hex: string) => {
+    if (hex === kept) return;
+    const { hex: _, ...bare } = supply;
+    void onPut(hex === usual ? bare : { ...bare, hex });
+  };
+  return (
+    <input
+      type="color"
+      key={kept}
+      aria-label={`Colour of ${supply.name}`}
+      className="h-9 w-11 border-b-2 border-ink bg-paper p-1 pointer-coarse:h-11"
+      defaultValue={kept}
+      onBlur={({ target }) => keep(target.value)}
+      onKeyDown={(event) => event.key === 'Enter' && keep(event.currentTarget.value)}
+    />
   );
 }
 

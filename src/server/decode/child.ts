@@ -1,6 +1,7 @@
 /** A process that does one job at a time for workshop.ts: it may be ended at any moment, and nothing else suffers. */
 import sharp from 'sharp';
 import { decodeKeptBandMap } from '#core/recipe/kept-band-map';
+import { layoutPdf } from '#server/formats/layout-pdf';
 import { cardPdf } from '#server/formats/card-pdf';
 import { printedImagesPdf } from '#server/formats/printed-images';
 import { recipePdf } from '#server/formats/recipe-sheet/recipe-sheet';
@@ -29,6 +30,8 @@ function answer(message: JobMessage): Promise<unknown> {
       return previewOriginal(message.asked.source, message.roomBytes);
     case 'trueSize':
       return trueSizePdf(message.asked.picture, message.asked.paper);
+    case 'cardLayout':
+      return layoutPdf(message.asked);
     case 'cardPlan':
       return cardPdf(message.asked.make, message.asked.beside, message.asked.paper, message.asked.unit);
     case 'printedImages':

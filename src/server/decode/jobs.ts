@@ -4,6 +4,7 @@ import type { RecipeSheet } from '#model/api/recipes';
 import type { Make } from '#model/make';
 import type { WrittenRecipe } from '#model/written-recipe';
 import type { Preparation } from '#model/preparation';
+import type { LayoutPdfAsked } from '#server/formats/layout-pdf';
 import type { BesideMake } from '#server/formats/card-pdf';
 import type { ImageToPrint } from '#server/formats/printed-images';
 import type { ThumbnailAsked } from '#server/formats/thumbnail';
@@ -30,6 +31,7 @@ export type Jobs = {
     answer: Uint8Array;
   };
   /** What cards need, passes and masks as sheets to be printed. */
+  cardLayout: { asked: LayoutPdfAsked; answer: Uint8Array };
   cardPlan: { asked: { make: Make; beside: BesideMake; paper: PaperId; unit: LengthUnit }; answer: Uint8Array };
   /** Images to be printed instead of stamped. */
   printedImages: { asked: { title: string; images: ImageToPrint[]; lineHex: string; paper: PaperId }; answer: Uint8Array };

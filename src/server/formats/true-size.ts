@@ -20,7 +20,10 @@ export function sheetFor(paper: PaperId, widthMm: number, heightMm: number): { n
   return { name: 'a sheet of its own', widthMm: Math.max(wideMm, own.widthMm), heightMm: Math.max(tallMm, own.heightMm) };
 }
 
-function drawRuler({ doc }: Pdf, topMm: number): void {
+/** At the foot of a sheet: a ruler to check the printer by. */
+export function drawRuler(pdf: Pdf, sheet: { heightMm: number }): void {
+  const { doc } = pdf;
+  const topMm = sheet.heightMm - marginMm - 8;
   const left = marginMm * ptPerMm;
   const line = (fromX: number, fromY: number, toX: number, toY: number) =>
     doc.moveTo(fromX, fromY).lineTo(toX, toY).lineWidth(0.5).stroke('#000000');
@@ -32,6 +35,8 @@ function drawRuler({ doc }: Pdf, topMm: number): void {
     const x = left + eighth * 9;
     line(x, middle, x, middle + (eighth % 8 === 0 ? 12 : eighth % 4 === 0 ? 8 : 5));
   }
+  const words = 'Print at 100 %, not "fit to page". The ruler is 100 mm long above its line and 4 inches below it.';
+  pdf.write(words, { xMm: marginMm, yMm: sheet.heightMm - marginMm + 3, sizePt: 9 });
 }
 
 /**
@@ -52,9 +57,7 @@ export async function trueSizePdf(
         height: picture.heightMm * ptPerMm,
       }))(),
   );
-  drawRuler(pdf, sheet.heightMm - marginMm - 8);
-  const words = 'Print at 100 %, not "fit to page". The ruler is 100 mm long above its line and 4 inches below it.';
-  pdf.write(words, { xMm: marginMm, yMm: sheet.heightMm - marginMm + 3, sizePt: 9 });
+  drawRuler(pdf, sheet);
   pdf.write(picture.name, { xMm: marginMm, yMm: marginMm - 2, sizePt: 9 });
   return pdf.bytes();
 }

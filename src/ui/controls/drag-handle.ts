@@ -1,10 +1,10 @@
 import type { KeyboardEvent, PointerEvent } from 'react';
 
-type Options = {
+type Options<E extends Element> = {
   /** Told while the hand moves with the handle down. */
-  onDrag: (event: PointerEvent<HTMLElement>) => void;
+  onDrag: (event: PointerEvent<E>) => void;
   /** Told when the hand lets go. */
-  onDrop?: ((event: PointerEvent<HTMLElement>) => void) | undefined;
+  onDrop?: ((event: PointerEvent<E>) => void) | undefined;
   /** Told when the system takes the hand away, such as a palm or a gesture of its own: nothing may stay in the air. */
   onCancel: () => void;
   /** A key was pressed on the handle, or is held down. @returns whether it meant something. */
@@ -25,28 +25,28 @@ export const arrowSteps: Readonly<Record<string, readonly [number, number]>> = {
 };
 
 /** What makes an element a handle that is moved by hand and by keys alike. */
-export function dragHandle({ onDrag, onDrop, onCancel, onKey, onKeyRest }: Options) {
+export function dragHandle<E extends HTMLElement | SVGElement = HTMLElement>({ onDrag, onDrop, onCancel, onKey, onKeyRest }: Options<E>) {
   // A render may come between the two: the handle itself remembers that a key has moved it.
-  const rest = ({ currentTarget }: { currentTarget: HTMLElement }) => {
+  const rest = ({ currentTarget }: { currentTarget: E }) => {
     if (!currentTarget.dataset.movedByKey) return;
     delete currentTarget.dataset.movedByKey;
     onKeyRest?.();
   };
   return {
-    onPointerDown: (event: PointerEvent<HTMLElement>) => {
+    onPointerDown: (event: PointerEvent<E>) => {
       event.currentTarget.setPointerCapture(event.pointerId);
       event.currentTarget.focus();
     },
-    onPointerMove: (event: PointerEvent<HTMLElement>) => {
+    onPointerMove: (event: PointerEvent<E>) => {
       if (event.currentTarget.hasPointerCapture(event.pointerId)) onDrag(event);
     },
-    onPointerUp: (event: PointerEvent<HTMLElement>) => {
+    onPointerUp: (event: PointerEvent<E>) => {
       if (event.currentTarget.hasPointerCapture(event.pointerId)) onDrop?.(event);
     },
-    onPointerCancel: (event: PointerEvent<HTMLElement>) => {
+    onPointerCancel: (event: PointerEvent<E>) => {
       if (event.currentTarget.hasPointerCapture(event.pointerId)) onCancel();
     },
-    onKeyDown: (event: KeyboardEvent<HTMLElement>) => {
+    onKeyDown: (event: KeyboardEvent<E>) => {
       if (!onKey(event.key, event.shiftKey, event.repeat)) return;
       event.preventDefault();
       if (onKeyRest) event.currentTarget.dataset.movedByKey = 'yes';

@@ -6,6 +6,8 @@ type Props = {
   standing: readonly Standing[];
   currentId: string;
   imageOf: (id: string) => string;
+  /** Pictures that lie on a card, and on which: there they are moved. Default: none does. */
+  onCard?: ReadonlyMap<string, string>;
   onShow: (id: string) => void;
   /** A picture was put elsewhere: its left top in mm from that of the first. */
   onPlace: (id: string, placeMm: [number, number]) => void;
@@ -15,7 +17,7 @@ const marginMm = 8;
 const mostHeightPx = 190;
 
 /** The pictures of a make to scale, as they stand beside each other; each but the first is moved by hand or by keys. */
-export function ScenePlan({ standing, currentId, imageOf, onShow, onPlace }: Props) {
+export function ScenePlan({ standing, currentId, imageOf, onCard, onShow, onPlace }: Props) {
   const plan = useRef<HTMLDivElement>(null);
   const [moved, setMoved] = useState<{ id: string; at: [number, number] } | null>(null);
   const grip = useRef<[number, number] | null>(null);
@@ -41,8 +43,13 @@ export function ScenePlan({ standing, currentId, imageOf, onShow, onPlace }: Pro
       >
         {standing.map((one, index) => {
           const [xMm, yMm] = placeOf(one);
-          const canMove = index > 0;
-          const where = canMove ? `, ${Math.round(xMm)} mm right and ${Math.round(yMm)} mm down of the first; arrow keys move it` : '';
+          const cardName = onCard?.get(one.id);
+          const canMove = index > 0 && cardName === undefined;
+          const where = canMove
+            ? `, ${Math.round(xMm)} mm right and ${Math.round(yMm)} mm down of the first; arrow keys move it`
+            : cardName === undefined
+              ? ''
+              : `, as it lies on ${cardName}`;
           const putDown = () => {
             grip.current = null;
             if (moved?.id === one.id && Math.hypot(moved.at[0] - one.xMm, moved.at[1] - one.yMm) >= 1) onPlace(one.id, moved.at);

@@ -53,6 +53,7 @@ export function PicturesShelf({ useMake, make, currentId, shown, onShow, onColou
         <ScenePlan
           standing={standingOf(pictures)}
           currentId={currentId}
+          onCard={cardsOfPictures(make)}
           imageOf={(id) => `/api/blobs/${pictureById(make, id)?.grey.sha256}`}
           onShow={onShow}
           onPlace={(id, [xMm, yMm]) =>
@@ -61,6 +62,14 @@ export function PicturesShelf({ useMake, make, currentId, shown, onShow, onColou
         />
       )}
     </section>
+  );
+}
+
+/** Pictures that a card with a layout of its own holds, and its name. */
+function cardsOfPictures({ cards = [] }: Make): ReadonlyMap<string, string> {
+  const laid = cards.filter(({ layouts }) => layouts !== undefined).reverse();
+  return new Map(
+    laid.flatMap(({ name, pieces }) => pieces.flatMap(({ image }) => (image.kind === 'picture' ? [[image.pictureId, name] as const] : []))),
   );
 }
 

@@ -1,4 +1,6 @@
 import { create } from 'zustand';
+import type { LampOver } from '#model/plan-source';
+import type { Lab } from '#model/marker';
 import type { Spread } from '#core/spread/spread-motifs';
 import type { CutStep } from '#core/cutting/cut-list';
 import type { CutNode } from '#core/cutting/cut-tree';
@@ -9,7 +11,16 @@ export const cardSteps = [
   { id: 'paper', name: 'Paper' },
   { id: 'place', name: 'In place' },
   { id: 'passes', name: 'Stamp and cut' },
+  { id: 'layout', name: 'Lay out' },
+  { id: 'together', name: 'Put together' },
 ] as const;
+export const cardViews = [
+  { id: 'front', name: 'Front' },
+  { id: 'opened', name: 'Opened' },
+  { id: 'side', name: 'From the side' },
+  { id: 'patch', name: 'Light on its ground' },
+] as const;
+export type CardView = (typeof cardViews)[number]['id'];
 export type CardStep = (typeof cardSteps)[number]['id'];
 
 /** A sheet and how far it is cut. `names`: of its pieces, by their keys. */
@@ -28,6 +39,20 @@ export type CardDeskState = {
   paperInHand: string | null;
   /** The sheet in hand, as the panel has planned it; null: none is cut. */
   sheet: ShownSheet | null;
+  /** What is seen of the card: its front, opened, from the side, or where its ground is lightest. */
+  view: CardView;
+  /** The thing in hand, by its id in the layout; null: none. */
+  itemId: string | null;
+  /** The layout beside the one in hand; null: none. */
+  besideId: string | null;
+  /** A room that is to be filled; null: none is sought. */
+  room: { xMm: number; yMm: number; sizeMm: number } | null;
+  /** The step of putting it together in hand; null: none. */
+  taskId: string | null;
+  /** The lamp of the card while it is being moved. */
+  lampInHand: LampOver | null;
+  /** Mean colours of what lies there as it will look, by item id. */
+  tones: ReadonlyMap<string, Lab>;
   set: (change: Partial<Omit<CardDeskState, 'set'>>) => void;
 };
 
@@ -40,6 +65,7 @@ export const createCardDesk = () =>
       spread: { answers: null, isSettled: false, problem: null },
       paperInHand: null,
       sheet: null,
+      ...{ view: 'front', itemId: null, besideId: null, room: null, taskId: null, lampInHand: null, tones: new Map() },
     },
     set: (change) => set(change),
   }));

@@ -11,6 +11,8 @@ import type { Desk } from '../station';
 import { StationHeading } from '../station-heading';
 import { type CardDeskState, cardSteps } from './card-desk';
 import { DrawnAnew } from './drawn-anew';
+import { LayoutPanel } from './layout/layout-panel';
+import { TogetherPanel } from './layout/together-panel';
 import { NeedsPanel } from './needs-panel';
 import { PaperPanel } from './paper-panel';
 import { PlacePanel } from './place-panel';
@@ -38,6 +40,8 @@ export function CardStation({ useMake, make, useDesk }: Props) {
         {step === 'paper' && <PaperPanel {...{ useMake, make, useDesk }} />}
         {step === 'place' && <PlacePanel {...{ useMake, make, useDesk }} />}
         {step === 'passes' && <PassesPanel {...{ useMake, make, needs }} />}
+        {step === 'layout' && <LayoutPanel {...{ useMake, make, useDesk }} />}
+        {step === 'together' && <TogetherPanel {...{ useMake, make, useDesk }} />}
       </StepTabs>
     </section>
   );

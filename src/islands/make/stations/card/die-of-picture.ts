@@ -2,6 +2,7 @@ import type { Die } from '#model/drawer';
 import { mostOutlinePlaces } from '#model/outline';
 import type { Picture } from '#model/picture';
 import { decodeLabelMap } from '#core/picture/label-map';
+import { convexHull } from '#core/raster/convex-hull';
 import { withFewer } from '#core/outline/clipped';
 import type { OutlineMm } from '#core/outline/outline';
 import { darkPixels } from '#islands/shared/dark-pixels.ts';
@@ -12,6 +13,18 @@ function fitting(outline: OutlineMm): [number, number][] {
   let fewer = outline;
   for (let toleranceMm = 0.05; fewer.length > mostOutlinePlaces; toleranceMm *= 2) fewer = withFewer(outline, toleranceMm);
   return fewer.map(([x, y]) => [Math.round(100 * x) / 100, Math.round(100 * y) / 100]);
+}
+
+/** Where a blade goes round all that is in a picture, with a rim of paper; round several parts at once where they stand apart. @throws as diesOfPicture */
+export async function outlineOfPicture(
+  picture: Picture,
+  blobOf: (sha256: string) => Promise<Uint8Array<ArrayBuffer>>,
+  rimMm: number,
+): Promise<[number, number][]> {
+  const dies = await diesOfPicture(picture, blobOf, rimMm);
+  const [only] = dies;
+  if (only && dies.length === 1) return only.outline;
+  return fitting(convexHull(dies.flatMap(({ outline }) => outline)));
 }
 
 /**

@@ -19,6 +19,8 @@ import { type CardEdit, changeCard } from './card-acts';
 import type { CardDeskState } from './card-desk';
 import { cardInHand } from './card-in-hand';
 import { FrontToBack } from './front-to-back';
+import { layAsSpread } from './layout/layout-acts';
+import { useBeside } from './layout/use-card-look';
 import { SpreadSizes } from './spread-sizes';
 
 type Props = { useMake: MakeStore; make: Make; useDesk: Desk<CardDeskState> };
@@ -45,6 +47,7 @@ export function PlacePanel({ useMake, make, useDesk }: Props) {
       <PlacedCard
         key={inHand.card.id}
         {...{ useMake, make, drawer, ...inHand }}
+        onLaid={() => set({ step: 'layout', itemId: null, view: 'front' })}
         isSettled={laid.isSettled}
         found={laid.isSettled ? (laid.answers?.[0] ?? null) : null}
       />
@@ -58,9 +61,12 @@ type CardProps = Omit<Props, 'useDesk'> & {
   spread: CardSpread;
   found: Spread | null;
   isSettled: boolean;
+  /** Told when the pieces lie so on the card. */
+  onLaid: () => void;
 };
 
-function PlacedCard({ useMake, make, drawer, card, spread, found, isSettled }: CardProps) {
+function PlacedCard({ useMake, make, drawer, card, spread, found, isSettled, onLaid }: CardProps) {
+  const beside = useBeside();
   const edit = useMake((state) => state.edit);
   const [asked, setAsked] = useState<string | null>(null);
   const change = (next: (spread: CardSpread) => CardSpread) =>
@@ -98,6 +104,9 @@ function PlacedCard({ useMake, make, drawer, card, spread, found, isSettled }: C
       )}
       <SpreadSizes {...{ spread, change }} />
       <div className="flex flex-wrap items-center gap-3">
+        <Button disabled={!found} onClick={() => found && edit(layAsSpread(card.id, beside, spread, found)) && onLaid()}>
+          Lay them so on the card
+        </Button>
         <Button onClick={() => change((own) => ({ ...own, seed: (own.seed + 1) % 1_000_000 }))}>Spread them anew</Button>
         <span>Colourways among them</span>
         <Counter

@@ -16,14 +16,14 @@ const lines = [
   { id: '#dcdcdc', name: 'pale, for no-line' },
 ] as const;
 
-const papers = [
+export const paperChoices = [
   { id: 'a4', name: 'A4' },
   { id: 'letter', name: 'Letter' },
 ] as const;
 
 /** What is needed, the passes and the masks on paper, images to print instead of stamping, and every outline for a cutting machine. */
 export function TakeOut({ make }: { make: Make }) {
-  const [paper, setPaper] = useState<(typeof papers)[number]['id']>('a4');
+  const [paper, setPaper] = useState<(typeof paperChoices)[number]['id']>('a4');
   const [line, setLine] = useState<(typeof lines)[number]['id']>('#000000');
   const unit = useLengthUnit((state) => state.unit);
   const dies = (make.drawn ?? []).filter((item) => item.kind === 'die');
@@ -31,7 +31,7 @@ export function TakeOut({ make }: { make: Make }) {
     <section aria-label="On paper and out" className="space-y-2 border-t-2 border-ink pt-3">
       <h3 className="text-lg">On paper and out</h3>
       <p className="flex flex-wrap items-center gap-2">
-        <ChoiceButtons label="Paper of the printer" choices={papers} chosen={paper} onChoose={setPaper} />
+        <ChoiceButtons label="Paper of the printer" choices={paperChoices} chosen={paper} onChoose={setPaper} />
         <a
           href={`/api/makes/${make.id}/card-plan?${new URLSearchParams({ paper, unit })}`}
           target="_blank"

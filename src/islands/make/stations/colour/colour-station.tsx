@@ -1,11 +1,12 @@
 import { useEffect, useState } from 'react';
 import type { Problem } from '#model/api/problem';
 import type { ColouredPicture } from '#model/coloured-picture';
+import type { Card } from '#model/card';
 import type { Make } from '#model/make';
 import { noSupplies } from '#model/supplies';
 import { loosePieces } from '#core/card/loose-pieces';
 import { counted } from '#core/make/counted';
-import { colouringTitle } from '#core/make/coloured';
+import { colouringOf, colouringTitle } from '#core/make/coloured';
 import { cautions } from '#core/technique/cautions';
 import { alongAddress, beginSession, fetchSessions, sessionsAddress } from '#islands/shared/session-calls.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
@@ -40,7 +41,7 @@ export function ColourStation({ useMake, make, picture, useDesk }: Props) {
   const tables = useMake((state) => state.tables);
   const { loadTables } = useMake.getState();
   const { supplies, load } = useSupplies();
-  const { repeats, busy, set } = useDesk();
+  const { repeats, card, busy, set } = useDesk();
   const [problem, setProblem] = useState<Problem | null>(null);
   const listed = useFetched(sessionsAddress(make.id), fetchSessions);
   useEffect(() => {
@@ -61,7 +62,20 @@ export function ColourStation({ useMake, make, picture, useDesk }: Props) {
   });
   const pieces = loosePieces(make).reduce((sum, { count }) => sum + count, 0);
   const withPieces = (chosen.get(loosePiecesKey) ?? 0) > 0;
-  const setCount = (key: string, count: number) => set({ repeats: new Map(chosen).set(key, Math.min(mostRepeats, Math.max(0, count))) });
+  const setCount = (key: string, count: number) =>
+    set({ repeats: new Map(chosen).set(key, Math.min(mostRepeats, Math.max(0, count))), card: null });
+  /** Pictures that lie on a card, each as often as on all of its copies. */
+  const repeatsOfCard = ({ copies, pieces }: Card) => {
+    const counts = new Map<string, number>();
+    for (const { image, count } of pieces) {
+      const own = image.kind === 'picture' ? make.pictures.find(({ id }) => id === image.pictureId) : undefined;
+      if (!own || image.kind !== 'picture') continue;
+      const key = keyOf(own.id, colouringOf(own, image.colouringId).id);
+      counts.set(key, Math.min(mostRepeats, (counts.get(key) ?? 0) + Math.max(1, copies) * count));
+    }
+    return counts;
+  };
+  const cards = (make.cards ?? []).filter(({ pieces }) => pieces.some(({ image }) => image.kind === 'picture'));
   const begin = async () => {
     setProblem(null);
     set({ busy: 'Beginning …' });
@@ -73,7 +87,7 @@ export function ColourStation({ useMake, make, picture, useDesk }: Props) {
         onStep: (words) => set({ busy: words }),
       });
       const id = crypto.randomUUID();
-      await beginSession({ id, make: { id: make.id, name: make.name }, head });
+      await beginSession({ id, make: { id: make.id, name: make.name }, head: card === null ? head : { ...head, card } });
       window.location.assign(alongAddress(id));
     } catch (error) {
       setProblem(problemToShow(error));
@@ -98,6 +112,15 @@ export function ColourStation({ useMake, make, picture, useDesk }: Props) {
       )}
       <section aria-label="A new sitting" className="space-y-2">
         <h3 className="text-lg">{underWay.length > 0 ? 'Or begin another sitting' : 'What do you colour in this sitting?'}</h3>
+        {cards.length > 0 && (
+          <p className="flex flex-wrap gap-2">
+            {cards.map((own) => (
+              <Button key={own.id} aria-pressed={card === own.name} onClick={() => set({ repeats: repeatsOfCard(own), card: own.name })}>
+                All of {own.name}
+              </Button>
+            ))}
+          </p>
+        )}
         <ul className="divide-y divide-edge border-y border-edge">
           {rows.map(({ key, name, ladders }) => {
             const count = chosen.get(key) ?? 0;

@@ -1,0 +1,171 @@
+import { describe, expect, it } from 'vitest';
+import { photographPicture } from '#core/camera/photograph-picture';
+import type { Camera } from '#core/camera/photograph';
+import { colouredWithFaults, isAbout, type Planted } from '../../../tests/planted-faults';
+import { checkPhoto } from './check-photo';
+import type { CheckPlan } from './checked-plan';
+import { mapPlace } from './projective';
+import { registerPhoto } from './register-photo';
+
+const [width, height, pxPerMm] = [440, 400, 8];
+
+/** A drawing of our own: a head with two ears on a body with a belt, of thick lines, nothing in it alike left and right. */
+function drawing(): { labels: Uint16Array; lines: Uint8Array; count: number } {
+  const inside: ((x: number, y: number) => boolean)[] = [
+    // From the back to the front: ears, body, belt, head, patch, and a ball beside it.
+    (x, y) => Math.hypot((x - 110) / 45, (y - 70) / 60) < 1,
+    (x, y) => Math.hypot((x - 290) / 40, (y - 60) / 45) < 1,
+    (x, y) => Math.hypot((x - 200) / 130, (y - 290) / 95) < 1,
+    (x, y) => Math.hypot((x - 200) / 130, (y - 290) / 95) < 1 && y > 285 + 0.08 * x && y < 330 + 0.08 * x,
+    (x, y) => Math.hypot((x - 190) / 105, (y - 140) / 92) < 1,
+    (x, y) => Math.hypot((x - 225) / 45, (y - 120) / 48) < 1,
+    (x, y) => Math.hypot(x - 385, y - 250) < 42,
+  ];
+  const labelAt = (x: number, y: number) => inside.reduce((found, own, index) => (own(x, y) ? index + 1 : found), 0);
+  const labels = new Uint16Array(width * height);
+  for (let pixel = 0; pixel < labels.length; pixel++) labels[pixel] = labelAt((pixel % width) + 0.5, Math.floor(pixel / width) + 0.5);
+  const lines = new Uint8Array(labels.length);
+  for (let row = 2; row < height - 2; row++)
+    for (let column = 2; column < width - 2; column++) {
+      const pixel = row * width + column;
+      if ([-2, 2, -2 * width, 2 * width, 1, width].some((step) => labels[pixel + step] !== labels[pixel])) lines[pixel] = 1;
+    }
+  return { labels, lines, count: inside.length };
+}
+const drawn = drawing();
+const picture = { width, height, pxPerMm, ...drawn };
+const camera = (seed: number, more: Partial<Camera> = {}): Camera => ({
+  ...{ pxPerMm: 11, leanDeg: 5 + (seed % 3) * 5, leanToDeg: 70 * seed, turnDeg: 6 - 4 * (seed % 4), fallOff: 0.25 },
+  ...{ cast: [1, 0.88, 0.76], noiseSigma: 3, table: { L: 40, a: 4, b: 8 }, seed },
+  ...more,
+});
+const photoOf = (painted: Uint8Array, shot: Camera) => photographPicture({ width, height, data: painted }, width / pxPerMm, shot);
+const found = (kinds: Planted['kind'][], seed: number) => {
+  const { plan, painted, planted } = colouredWithFaults(picture, kinds, seed);
+  const checked = checkPhoto(photoOf(painted, camera(seed)), plan);
+  if ('problem' in checked) throw new Error(checked.problem);
+  return { checked, planted };
+};
+
+describe('lines of a plan in a photo', () => {
+  it.each([3, 200])(
+    'are found within 0.3 mm, leaning by 15 degrees and turned by %d',
+    (turnDeg) => {
+      const { painted } = colouredWithFaults(picture, [], 2);
+      const shot = camera(1, { leanDeg: 15, turnDeg });
+      const photo = photoOf(painted, shot);
+      const registered = registerPhoto(photo, { width, height, data: drawn.lines });
+      expect(registered?.metShare).toBeGreaterThan(0.9);
+      if (!registered) return;
+      // Where a dot of the picture lies in a photo of the same shot that shows nothing else.
+      for (const [x, y] of [
+        [60, 60],
+        [380, 70],
+        [70, 350],
+        [370, 340],
+      ] as const) {
+        const dot = new Uint8Array(3 * width * height).fill(255);
+        for (let row = y - 5; row < y + 5; row++)
+          for (let column = x - 5; column < x + 5; column++) dot.fill(0, 3 * (row * width + column), 3 * (row * width + column) + 3);
+        const seen = photoOf(dot, { ...shot, pxPerMm: 5, fallOff: 0, cast: [1, 1, 1], noiseSigma: 0, table: { L: 100, a: 0, b: 0 } });
+        let [sum, sumX, sumY] = [0, 0, 0];
+        for (let pixel = 0; pixel < seen.width * seen.height; pixel++) {
+          const dark = 255 - seen.data[3 * pixel]!;
+          if (dark < 60) continue;
+          [sum, sumX, sumY] = [
+            sum + dark,
+            sumX + dark * ((pixel % seen.width) + 0.5),
+            sumY + dark * (Math.floor(pixel / seen.width) + 0.5),
+          ];
+        }
+        const [u, v] = mapPlace(registered.toPhoto, x, y);
+        const off = Math.hypot(u - (sumX / sum) * (photo.width / seen.width), v - (sumY / sum) * (photo.height / seen.height));
+        expect(off / (registered.pxOfPhotoPerPlanPx * pxPerMm)).toBeLessThan(0.3);
+      }
+    },
+    240_000,
+  );
+});
+
+describe('what a photo shows that the plan does not want', () => {
+  it.each<[Planted['kind'], Planted['kind'], number]>([
+    ['white', 'wrongSide', 3],
+    ['uncoloured', 'otherHue', 4],
+    ['overLine', 'flat', 5],
+    ['streak', 'hardStep', 9],
+  ])(
+    '%s and %s are found where they are, and nothing else',
+    (one, other, seed) => {
+      const { checked, planted } = found([one, other], seed);
+      expect(planted.map(({ kind }) => kind)).toEqual([one, other]);
+      for (const fault of planted)
+        expect(
+          checked.findings.some((own) => isAbout(own, fault)),
+          `${fault.kind} of ${fault.labels}: ${JSON.stringify(checked.findings)}`,
+        ).toBe(true);
+      expect(checked.findings.filter((own) => !planted.some((fault) => isAbout(own, fault)))).toEqual([]);
+      expect(checked.fitMm).toBeLessThan(0.2);
+    },
+    240_000,
+  );
+
+  it('of a picture as it was planned nothing is found, in warm uneven light', () => {
+    expect(found([], 11).checked.findings).toEqual([]);
+  }, 240_000);
+});
+
+describe('photos that are not judged', () => {
+  const { plan, painted } = colouredWithFaults(picture, [], 2);
+  const problem = (photo: { width: number; height: number; data: Uint8Array }, of: CheckPlan = plan) => {
+    const checked = checkPhoto(photo, of);
+    return 'problem' in checked ? checked.problem : `judged: ${checked.findings.length}`;
+  };
+  const photo = photoOf(painted, camera(2));
+
+  it('another picture', () => {
+    const mirrored = new Uint8Array(3 * width * height);
+    for (let pixel = 0; pixel < width * height; pixel++) {
+      const from = Math.floor(pixel / width) * width + (width - 1 - (pixel % width));
+      mirrored.set(painted.subarray(3 * from, 3 * from + 3), 3 * pixel);
+    }
+    expect(problem(photoOf(mirrored, camera(2)))).toContain('of another one');
+  }, 240_000);
+
+  it('half of it', () => {
+    const half = {
+      width: photo.width,
+      height: Math.round(photo.height * 0.55),
+      data: photo.data.subarray(0, 3 * photo.width * Math.round(photo.height * 0.55)),
+    };
+    expect(problem(half)).toMatch(/part of the picture is missing|of another one/);
+  }, 240_000);
+
+  it('a blurred one, a dark one, a blank one', () => {
+    const photo = photoOf(painted, camera(2, { pxPerMm: 6 }));
+    // Means of squares twice: about 0.5 mm each way.
+    const blurred = (data: Uint8Array, radius: number): Uint8Array => {
+      const out = new Uint8Array(data.length);
+      for (let row = 0; row < photo.height; row++)
+        for (let column = 0; column < photo.width; column++)
+          for (const channel of [0, 1, 2]) {
+            let [sum, count] = [0, 0];
+            for (let dy = -radius; dy <= radius; dy += 2)
+              for (let dx = -radius; dx <= radius; dx += 2) {
+                const [x, y] = [Math.min(photo.width - 1, Math.max(0, column + dx)), Math.min(photo.height - 1, Math.max(0, row + dy))];
+                sum += data[3 * (y * photo.width + x) + channel]!;
+                count += 1;
+              }
+            out[3 * (row * photo.width + column) + channel] = sum / count;
+          }
+      return out;
+    };
+    expect(problem({ ...photo, data: blurred(blurred(photo.data, 4), 3) })).toMatch(/too blurred|of another one/);
+    expect(problem(photoOf(painted, camera(2, { pxPerMm: 6, cast: [0.03, 0.03, 0.03], noiseSigma: 1 })))).toMatch(/too dark|too few lines/);
+    expect(problem({ ...photo, data: new Uint8Array(photo.data.length).fill(230) })).toContain('too few lines');
+  }, 240_000);
+
+  it('arrays that do not fit are told', () => {
+    expect(() => checkPhoto({ ...photo, data: photo.data.subarray(3) }, plan)).toThrow(RangeError);
+    expect(() => checkPhoto(photo, { ...plan, bands: plan.bands.subarray(1) })).toThrow(/expects labels, lines, bands/);
+  });
+});

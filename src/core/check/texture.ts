@@ -1,0 +1,95 @@
+import type { CheckFinding } from './check-finding';
+import type { WorkPlan } from './checked-plan';
+import { type CheckedRegion, shareOf } from './region-statistics';
+import { findingAt } from './white-and-over';
+
+/** Lightness is held against its surroundings of this radius, in mm. */
+const roundMm = 1.4;
+/** A streak or blotch stands out of its surroundings by so much L* on average, beyond what the plan has there. */
+const streakL = 1.5;
+const leastMm2 = 10;
+/** A step across a border of bands is hard when it is so much harder than planned, in L* over `acrossMm`. */
+const [hardL, acrossMm] = [5, 1] as const;
+/** Over so much of the border. */
+const hardShare = 0.5;
+
+/** How far the lightness of each px lies from the mean of those round it of the same mask. */
+function rough(lab: Float32Array, plan: WorkPlan, isOf: Uint8Array): Float32Array {
+  const { width, height } = plan;
+  const reach = Math.max(2, Math.round(roundMm * plan.pxPerMm));
+  // Sums along rows, then down columns: a square is near enough to a disc.
+  const sums = new Float64Array((width + 1) * (height + 1));
+  const counts = new Float64Array((width + 1) * (height + 1));
+  for (let row = 0; row < height; row++) {
+    let [sum, count] = [0, 0];
+    for (let column = 0; column < width; column++) {
+      const pixel = row * width + column;
+      if (isOf[pixel]) [sum, count] = [sum + lab[3 * pixel]!, count + 1];
+      const at = (row + 1) * (width + 1) + column + 1;
+      sums[at] = sums[at - width - 1]! + sum;
+      counts[at] = counts[at - width - 1]! + count;
+    }
+  }
+  const found = new Float32Array(width * height);
+  for (let row = 0; row < height; row++) {
+    const [top, bottom] = [Math.max(0, row - reach) * (width + 1), Math.min(height, row + reach + 1) * (width + 1)];
+    for (let column = 0; column < width; column++) {
+      const pixel = row * width + column;
+      if (!isOf[pixel]) continue;
+      const [left, right] = [Math.max(0, column - reach), Math.min(width, column + reach + 1)];
+      const of = (table: Float64Array) => table[bottom + right]! - table[bottom + left]! - table[top + right]! + table[top + left]!;
+      found[pixel] = lab[3 * pixel]! - of(sums) / Math.max(1, of(counts));
+    }
+  }
+  return found;
+}
+
+/** Streaks and blotches within an area, and steps between bands that are harder than planned. */
+export function textureFindings(
+  plan: WorkPlan,
+  regions: ReadonlyMap<number, CheckedRegion>,
+  { expected, seen, isWhite }: { expected: Float32Array; seen: Float32Array; isWhite: Uint8Array },
+): CheckFinding[] {
+  const findings: CheckFinding[] = [];
+  const reach = Math.max(1, Math.round((acrossMm / 2) * plan.pxPerMm));
+  for (const { label, coloured } of regions.values()) {
+    const pixels = coloured.filter((pixel) => !isWhite[pixel]);
+    if (pixels.length < leastMm2 * plan.pxPerMm ** 2 || pixels.length < 0.6 * coloured.length) continue;
+    const isOf = new Uint8Array(plan.labels.length);
+    for (const pixel of pixels) isOf[pixel] = 1;
+    // What differs from the plan: its own shading is no streak.
+    const off = new Float32Array(3 * plan.labels.length);
+    for (const pixel of pixels) off[3 * pixel] = seen[3 * pixel]! - expected[3 * pixel]!;
+    const roughness = rough(off, plan, isOf);
+    const steps: { pixel: number; hard: number }[] = [];
+    for (const pixel of pixels) {
+      for (const step of [reach, reach * plan.width]) {
+        const [one, other] = [pixel - step, pixel + step];
+        if (!isOf[one] || !isOf[other] || plan.bands[one] === plan.bands[other] || plan.bands[one] === 0 || plan.bands[other] === 0)
+          continue;
+        const planned = Math.abs(expected[3 * one]! - expected[3 * other]!);
+        const own = Math.abs(seen[3 * one]! - seen[3 * other]!);
+        steps.push({ pixel, hard: own - 1.6 * planned });
+      }
+    }
+    const hard = steps.filter((own) => own.hard > hardL);
+    if (steps.length > 4 * plan.pxPerMm && hard.length > hardShare * steps.length) {
+      findings.push(
+        findingAt(
+          plan,
+          'hardStep',
+          [label],
+          hard.map(({ pixel }) => pixel),
+          hard.length / steps.length,
+        ),
+      );
+      continue;
+    }
+    const spread = shareOf(
+      pixels.map((pixel) => Math.abs(roughness[pixel]!)),
+      0.7,
+    );
+    if (spread > streakL) findings.push(findingAt(plan, 'streak', [label], pixels, spread / (2 * streakL)));
+  }
+  return findings;
+}

@@ -1,0 +1,137 @@
+import { labelComponents } from '#core/raster/components';
+import type { CheckFinding } from './check-finding';
+import type { WorkPlan } from './checked-plan';
+import { apartLab, type CheckedRegion, inkOf, labAt, meanLab } from './region-statistics';
+
+/** Smaller than this, in mm2, nobody sees it on a card. */
+export const leastMm2 = { white: 1, over: 1.2 } as const;
+/** So much of the ink that is planned is missing where it is white. */
+const whiteShare = 0.42;
+/** An area is not coloured at all where so much of it is white. */
+const uncolouredShare = 0.8;
+/** Paper that has so much ink is coloured. */
+const overInk = 13;
+/** Ink over a line begins no farther from it than this, in mm. */
+const besideMm = 1.2;
+
+/** Parts of a mask that hang together, as lists of px. */
+export function partsOfMask(mask: Uint8Array, width: number): number[][] {
+  const { labels, count } = labelComponents({ width, height: mask.length / width, data: mask }, { connectivity: 8 });
+  const parts: number[][] = Array.from({ length: count }, () => []);
+  for (let pixel = 0; pixel < mask.length; pixel++) if (labels[pixel]! > 0) parts[labels[pixel]! - 1]!.push(pixel);
+  return parts;
+}
+
+/** A finding about some px of a plan. */
+export function findingAt(
+  plan: WorkPlan,
+  kind: CheckFinding['kind'],
+  labels: readonly number[],
+  pixels: readonly number[],
+  sureness: number,
+): CheckFinding {
+  const [x, y] = pixels.reduce(([sx, sy], pixel) => [sx + (pixel % plan.width) + 0.5, sy + Math.floor(pixel / plan.width) + 0.5] as const, [
+    0, 0,
+  ] as readonly [number, number]);
+  const count = Math.max(1, pixels.length);
+  return {
+    ...{ kind, labels: [...labels], xMm: x / count / plan.pxPerMm, yMm: y / count / plan.pxPerMm },
+    ...{ areaMm2: pixels.length / plan.pxPerMm ** 2, sureness: Math.max(0, Math.min(1, sureness)) },
+  };
+}
+
+/** Places that are left white where ink is planned, and areas that are not coloured at all. `isWhite` marks them. */
+export function whiteFindings(
+  plan: WorkPlan,
+  regions: ReadonlyMap<number, CheckedRegion>,
+  { expected, seen }: { expected: Float32Array; seen: Float32Array },
+): { findings: CheckFinding[]; isWhite: Uint8Array } {
+  const isWhite = new Uint8Array(plan.labels.length);
+  const findings: CheckFinding[] = [];
+  const perMm2 = plan.pxPerMm ** 2;
+  for (const { label, coloured } of regions.values()) {
+    const white = coloured.filter((pixel) => {
+      const [planned, own] = [inkOf(labAt(expected, pixel)), inkOf(labAt(seen, pixel))];
+      return own < whiteShare * planned;
+    });
+    if (coloured.length < leastMm2.white * perMm2) continue;
+    if (white.length >= uncolouredShare * coloured.length) {
+      for (const pixel of white) isWhite[pixel] = 1;
+      findings.push(findingAt(plan, 'uncoloured', [label], coloured, white.length / coloured.length));
+      continue;
+    }
+    const mask = new Uint8Array(plan.labels.length);
+    for (const pixel of white) mask[pixel] = 1;
+    for (const part of partsOfMask(mask, plan.width)) {
+      if (part.length < leastMm2.white * perMm2) continue;
+      for (const pixel of part) isWhite[pixel] = 1;
+      findings.push(findingAt(plan, 'white', [label], part, Math.min(1, part.length / (2 * leastMm2.white * perMm2))));
+    }
+  }
+  return { findings, isWhite };
+}
+
+/** The area next to a part of a mask, beside its own: over lines, no farther than said; with how many px of it lie so near. */
+function neighboursOf(plan: WorkPlan, part: readonly number[], reachPx: number): Map<number, number> {
+  const found = new Map<number, number>();
+  const own = plan.labels[part[0]!]!;
+  const step = Math.max(1, Math.floor(part.length / 400));
+  for (let index = 0; index < part.length; index += step) {
+    const [x, y] = [part[index]! % plan.width, Math.floor(part[index]! / plan.width)];
+    for (let dy = -reachPx; dy <= reachPx; dy++) {
+      for (let dx = -reachPx; dx <= reachPx; dx++) {
+        const [px, py] = [x + dx, y + dy];
+        if (dx * dx + dy * dy > reachPx * reachPx || px < 0 || py < 0 || px >= plan.width || py >= plan.height) continue;
+        const label = plan.labels[py * plan.width + px]!;
+        if (label !== own && label > 0) found.set(label, (found.get(label) ?? 0) + 1);
+      }
+    }
+  }
+  return found;
+}
+
+/** Ink of an area that ran over its line: onto paper, or into a neighbour of another colour. */
+export function overFindings(
+  plan: WorkPlan,
+  regions: ReadonlyMap<number, CheckedRegion>,
+  { expected, seen, isSeen, isWhite }: { expected: Float32Array; seen: Float32Array; isSeen: Uint8Array; isWhite: Uint8Array },
+): CheckFinding[] {
+  const reachPx = Math.max(2, Math.ceil((besideMm + 0.6) * plan.pxPerMm));
+  const least = leastMm2.over * plan.pxPerMm ** 2;
+  const findings: CheckFinding[] = [];
+  const onPaper = new Uint8Array(plan.labels.length);
+  for (let pixel = 0; pixel < onPaper.length; pixel++) {
+    if (plan.isLine[pixel] || !isSeen[pixel] || inkOf(labAt(expected, pixel)) > 5) continue;
+    onPaper[pixel] = inkOf(labAt(seen, pixel)) > overInk ? 1 : 0;
+  }
+  const colourOf = (label: number) => meanLab(seen, regions.get(label)?.coloured ?? []);
+  for (const part of partsOfMask(onPaper, plan.width)) {
+    if (part.length < least) continue;
+    const own = meanLab(seen, part);
+    const [from] = [...neighboursOf(plan, part, reachPx).keys()]
+      .filter((label) => (regions.get(label)?.coloured.length ?? 0) > 0)
+      .map((label) => ({ label, apart: apartLab(colourOf(label), own) }))
+      .sort((one, other) => one.apart - other.apart);
+    if (!from || from.apart > 45) continue;
+    const into = plan.labels[part[0]!]!;
+    findings.push(findingAt(plan, 'overLine', into > 0 ? [from.label, into] : [from.label], part, part.length / (2 * least)));
+  }
+  // Into a neighbour: what looks more like that neighbour's ink than like its own.
+  for (const { label, coloured } of regions.values()) {
+    const odd = coloured.filter((pixel) => !isWhite[pixel] && apartLab(labAt(seen, pixel), labAt(expected, pixel)) > 16);
+    if (odd.length < least || odd.length > 0.5 * coloured.length) continue;
+    const mask = new Uint8Array(plan.labels.length);
+    for (const pixel of odd) mask[pixel] = 1;
+    for (const part of partsOfMask(mask, plan.width)) {
+      if (part.length < least) continue;
+      const own = meanLab(seen, part);
+      const off = apartLab(own, meanLab(expected, part));
+      const [from] = [...neighboursOf(plan, part, reachPx).keys()]
+        .filter((other) => (regions.get(other)?.coloured.length ?? 0) > 0)
+        .map((other) => ({ other, apart: apartLab(colourOf(other), own) }))
+        .sort((one, other) => one.apart - other.apart);
+      if (from && from.apart < 0.6 * off) findings.push(findingAt(plan, 'overLine', [from.other, label], part, part.length / (2 * least)));
+    }
+  }
+  return findings;
+}

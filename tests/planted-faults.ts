@@ -1,0 +1,146 @@
+import type { CheckPlan } from '#core/check/checked-plan';
+import type { CheckFinding } from '#core/check/check-finding';
+import { seeded } from './seeded';
+
+/** A fault that was put into a coloured picture: what kind, of which area, where. */
+export type Planted = { kind: CheckFinding['kind']; labels: number[]; xMm: number; yMm: number };
+
+type Shade = { light: [number, number, number]; dark: [number, number, number]; turn: number };
+/** Hue, chroma and lightness as plain sRGB, far enough from white for a photo. */
+function colourOf(random: () => number): Shade {
+  const hue = 360 * random();
+  const rgb = (lightness: number, saturation: number): [number, number, number] =>
+    [0, 8, 4].map((n) => {
+      const k = (n + hue / 30) % 12;
+      return Math.round(255 * (lightness - saturation * Math.min(lightness, 1 - lightness) * Math.max(-1, Math.min(k - 3, 9 - k, 1))));
+    }) as [number, number, number];
+  const saturation = 0.35 + 0.35 * random();
+  return { light: rgb(0.72, saturation), dark: rgb(0.42, saturation), turn: hue };
+}
+
+const mixed = (shade: Shade, t: number, channel: number) => shade.light[channel]! + (shade.dark[channel]! - shade.light[channel]!) * t;
+
+/** How dark a place of an area is, 0 to 1, for light from the upper left: smooth from one band into the next. */
+function darknessOf(plan: Pick<CheckPlan, 'width' | 'labels'>, count: number): Float32Array {
+  const [least, most] = [new Float32Array(count + 1).fill(1e9), new Float32Array(count + 1).fill(-1e9)];
+  const along = (pixel: number) => (pixel % plan.width) + Math.floor(pixel / plan.width);
+  for (let pixel = 0; pixel < plan.labels.length; pixel++) {
+    const label = plan.labels[pixel]!;
+    least[label] = Math.min(least[label]!, along(pixel));
+    most[label] = Math.max(most[label]!, along(pixel));
+  }
+  return Float32Array.from(plan.labels, (label, pixel) => (along(pixel) - least[label]!) / Math.max(1, most[label]! - least[label]!));
+}
+
+/** A plan of made-up colours over areas that were found, and the same picture with faults in it. Each area has its own colour, in three bands. */
+export function colouredWithFaults(
+  picture: { width: number; height: number; pxPerMm: number; labels: Uint16Array; lines: Uint8Array; count: number },
+  kinds: readonly Planted['kind'][],
+  seed: number,
+): { plan: CheckPlan; painted: Uint8Array; planted: Planted[] } {
+  const { width, height, pxPerMm, labels, lines, count } = picture;
+  const random = seeded(seed);
+  const shades = Array.from({ length: count + 1 }, () => colourOf(random));
+  const darkness = darknessOf(picture, count);
+  const bands = Uint8Array.from(darkness, (t, pixel) => (labels[pixel] === 0 ? 0 : 1 + Math.min(2, Math.floor(3 * t))));
+  const paint = (shadeOf: (label: number) => Shade, darknessAt: (pixel: number, label: number) => number) => {
+    const rgb = new Uint8Array(3 * width * height).fill(255);
+    for (let pixel = 0; pixel < labels.length; pixel++) {
+      const label = labels[pixel]!;
+      if (label > 0)
+        for (const channel of [0, 1, 2]) rgb[3 * pixel + channel] = Math.round(mixed(shadeOf(label), darknessAt(pixel, label), channel));
+    }
+    return rgb;
+  };
+  const drawLines = (rgb: Uint8Array) => {
+    for (let pixel = 0; pixel < lines.length; pixel++) if (lines[pixel]) rgb.fill(25, 3 * pixel, 3 * pixel + 3);
+    return rgb;
+  };
+  const expected = drawLines(
+    paint(
+      (label) => shades[label]!,
+      (pixel) => darkness[pixel]!,
+    ),
+  );
+  const areas = new Float32Array(count + 1);
+  const inner: number[][] = Array.from({ length: count + 1 }, () => []);
+  for (let pixel = 0; pixel < labels.length; pixel++) {
+    areas[labels[pixel]!]! += 1;
+    if (!lines[pixel]) inner[labels[pixel]!]!.push(pixel);
+  }
+  const large = Array.from({ length: count }, (_, index) => index + 1).filter((label) => inner[label]!.length > 45 * pxPerMm ** 2);
+  const free = [...large].sort(() => random() - 0.5);
+  const planted: Planted[] = [];
+  const as = new Map<number, { shade?: Shade; darkness?: (pixel: number) => number }>();
+  const discs: { x: number; y: number; radius: number; rgb: readonly number[] | null; only: (label: number) => boolean }[] = [];
+  const at = (pixel: number) => ({ xMm: (pixel % width) / pxPerMm, yMm: Math.floor(pixel / width) / pxPerMm });
+  for (const kind of kinds) {
+    const label = free.pop();
+    if (label === undefined) break;
+    const own = inner[label]!;
+    const shade = shades[label]!;
+    const middle = own[Math.floor(own.length / 2)]!;
+    const fault: Planted = { kind, labels: [label], ...at(middle) };
+    if (kind === 'white') {
+      const pixel = own[Math.floor(random() * own.length)]!;
+      Object.assign(fault, at(pixel));
+      discs.push({
+        x: pixel % width,
+        y: Math.floor(pixel / width),
+        radius: (1 + random()) * pxPerMm,
+        rgb: null,
+        only: (other) => other === label,
+      });
+    } else if (kind === 'overLine') {
+      // Where the area touches the paper outside.
+      const edge = own.filter((pixel) => [6, -6, 6 * width, -6 * width].some((step) => labels[pixel + step] === 0));
+      const pixel = edge[Math.floor(random() * edge.length)];
+      if (pixel === undefined) continue;
+      Object.assign(fault, at(pixel));
+      discs.push({
+        x: pixel % width,
+        y: Math.floor(pixel / width),
+        radius: (2 + random()) * pxPerMm,
+        rgb: [0, 1, 2].map((channel) => mixed(shade, 0.6, channel)),
+        only: (other) => other === 0 || other === label,
+      });
+    } else if (kind === 'uncoloured') as.set(label, { shade: { ...shade, light: [255, 255, 255], dark: [255, 255, 255] } });
+    else if (kind === 'wrongSide') as.set(label, { darkness: (pixel) => 1 - darkness[pixel]! });
+    else if (kind === 'flat') as.set(label, { darkness: () => 0.45 });
+    else if (kind === 'otherHue')
+      as.set(label, {
+        shade: {
+          ...shade,
+          light: [shade.light[1]!, shade.light[2]!, shade.light[0]!],
+          dark: [shade.dark[1]!, shade.dark[2]!, shade.dark[0]!],
+        },
+      });
+    else if (kind === 'streak')
+      as.set(label, {
+        darkness: (pixel) =>
+          Math.max(0, Math.min(1, darkness[pixel]! + (Math.floor((pixel % width) / (0.9 * pxPerMm)) % 2 === 0 ? 0.22 : -0.22))),
+      });
+    else if (kind === 'hardStep') as.set(label, { darkness: (pixel) => [0.05, 0.5, 0.95][bands[pixel]! - 1]! });
+    else continue;
+    planted.push(fault);
+  }
+  const painted = paint(
+    (label) => as.get(label)?.shade ?? shades[label]!,
+    (pixel, label) => as.get(label)?.darkness?.(pixel) ?? darkness[pixel]!,
+  );
+  for (const { x, y, radius, rgb, only } of discs)
+    for (let row = Math.max(0, Math.floor(y - radius)); row <= Math.min(height - 1, y + radius); row++)
+      for (let column = Math.max(0, Math.floor(x - radius)); column <= Math.min(width - 1, x + radius); column++) {
+        const pixel = row * width + column;
+        if (Math.hypot(column - x, row - y) > radius || !only(labels[pixel]!)) continue;
+        for (const channel of [0, 1, 2]) painted[3 * pixel + channel] = rgb ? Math.round(rgb[channel]!) : 255;
+      }
+  const plan: CheckPlan = { width, height, pxPerMm, labels, lines: { width, height, data: lines }, bands, expected };
+  return { plan, painted: drawLines(painted), planted };
+}
+
+/** Whether a finding is about a planted fault: of its kind and area; what has a place, no farther than 3 mm from it. */
+export function isAbout(finding: CheckFinding, fault: Planted): boolean {
+  if (finding.kind !== fault.kind || !fault.labels.some((label) => finding.labels.includes(label))) return false;
+  return (fault.kind !== 'white' && fault.kind !== 'overLine') || Math.hypot(finding.xMm - fault.xMm, finding.yMm - fault.yMm) < 3;
+}

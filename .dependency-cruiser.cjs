@@ -70,7 +70,7 @@ const coreRooms = {
   plan: ['colour', 'make', 'raster', 'light', 'picture', 'scene', 'technique'],
   upgrade: ['make'],
   bundle: ['bytes', 'make', 'markers'],
-  session: ['colour', 'groups', 'make', 'markers', 'recipe', 'technique'],
+  session: ['check', 'colour', 'groups', 'make', 'markers', 'raster', 'recipe', 'technique'],
 };
 
 /** One screen does not reach into another: what they share lies in src/islands/shared. */

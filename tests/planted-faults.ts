@@ -3,7 +3,9 @@ import type { CheckFinding } from '#core/check/check-finding';
 import { seeded } from './seeded';
 
 /** A fault that was put into a coloured picture: what kind, of which area, where. */
-export type Planted = { kind: CheckFinding['kind']; labels: number[]; xMm: number; yMm: number };
+export type Planted = { kind: CheckFinding['kind']; labels: number[]; xMm: number; yMm: number; band?: number };
+/** What can be put in: kinds of findings, and a darkest band that was left out. */
+export type Plantable = Planted['kind'] | 'missing band';
 
 type Shade = { light: [number, number, number]; dark: [number, number, number]; turn: number };
 /** Hue, chroma and lightness as plain sRGB, far enough from white for a photo. */
@@ -35,7 +37,7 @@ function darknessOf(plan: Pick<CheckPlan, 'width' | 'labels'>, count: number): F
 /** A plan of made-up colours over areas that were found, and the same picture with faults in it. Each area has its own colour, in three bands. */
 export function colouredWithFaults(
   picture: { width: number; height: number; pxPerMm: number; labels: Uint16Array; lines: Uint8Array; count: number },
-  kinds: readonly Planted['kind'][],
+  kinds: readonly Plantable[],
   seed: number,
 ): { plan: CheckPlan; painted: Uint8Array; planted: Planted[] } {
   const { width, height, pxPerMm, labels, lines, count } = picture;
@@ -80,7 +82,7 @@ export function colouredWithFaults(
     const own = inner[label]!;
     const shade = shades[label]!;
     const middle = own[Math.floor(own.length / 2)]!;
-    const fault: Planted = { kind, labels: [label], ...at(middle) };
+    const fault: Planted = { kind: kind === 'missing band' ? 'flat' : kind, labels: [label], ...at(middle) };
     if (kind === 'white') {
       const pixel = own[Math.floor(random() * own.length)]!;
       Object.assign(fault, at(pixel));
@@ -106,7 +108,10 @@ export function colouredWithFaults(
       });
     } else if (kind === 'uncoloured') as.set(label, { shade: { ...shade, light: [255, 255, 255], dark: [255, 255, 255] } });
     else if (kind === 'wrongSide') as.set(label, { darkness: (pixel) => 1 - darkness[pixel]! });
-    else if (kind === 'flat') as.set(label, { darkness: () => 0.45 });
+    else if (kind === 'missing band') {
+      fault.band = 3;
+      as.set(label, { darkness: (pixel) => Math.min(0.55, darkness[pixel]!) });
+    } else if (kind === 'flat') as.set(label, { darkness: () => 0.45 });
     else if (kind === 'otherHue')
       as.set(label, {
         shade: {
@@ -141,6 +146,7 @@ export function colouredWithFaults(
 
 /** Whether a finding is about a planted fault: of its kind and area; what has a place, no farther than 3 mm from it. */
 export function isAbout(finding: CheckFinding, fault: Planted): boolean {
-  if (finding.kind !== fault.kind || !fault.labels.some((label) => finding.labels.includes(label))) return false;
+  if (finding.kind !== fault.kind || finding.band !== fault.band || !fault.labels.some((label) => finding.labels.includes(label)))
+    return false;
   return (fault.kind !== 'white' && fault.kind !== 'overLine') || Math.hypot(finding.xMm - fault.xMm, finding.yMm - fault.yMm) < 3;
 }

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { checkKinds } from './check-kinds';
 import { idSchema, sha256Schema } from './id';
 import { labSchema, markerStates } from './marker';
 import { mostElementName, mostPictureName } from './picture';
@@ -83,6 +84,39 @@ export const sessionHeadSchema = z.object({
 });
 export type SessionHead = z.infer<typeof sessionHeadSchema>;
 
+/** Findings of one photo, and photos of one session, that are kept. */
+export const mostCheckFindings = 400;
+const mostMendMarks = 60;
+
+export const checkKindSchema = z.enum(checkKinds);
+const mmSchema = z.number().check(z.minimum(-1000), z.maximum(4000));
+/** What a photo shows that was not planned. `places` of the picture, from 1: what it is of first. `looksLike`: the marker of the rack that another hue looks like. */
+export const checkFindingSchema = z.object({
+  id: idSchema,
+  kind: checkKindSchema,
+  places: z.array(z.int().check(z.minimum(1), z.maximum(mostPlaces))).check(z.maxLength(8)),
+  xMm: mmSchema,
+  yMm: mmSchema,
+  areaMm2: z.number().check(z.minimum(0), z.maximum(1_000_000)),
+  sureness: z.number().check(z.minimum(0), z.maximum(1)),
+  /** The band that it is of, from 1, lightest first. */
+  band: z.optional(z.int().check(z.minimum(1), z.maximum(6))),
+  looksLike: z.optional(codeSchema),
+});
+export type KeptFinding = z.infer<typeof checkFindingSchema>;
+
+/** What a photo was found to show. `lie`: from shares of the picture's sides to shares of the photo's, a projective map, row by row. */
+const checkedFields = {
+  pictureId: idSchema,
+  copy: z.optional(z.int().check(z.minimum(1), z.maximum(400))),
+  photo: sha256Schema,
+  fitMm: z.number().check(z.minimum(0), z.maximum(1000)),
+  lie: z.array(z.number()).check(z.length(9)),
+  findings: z.array(checkFindingSchema).check(z.maxLength(mostCheckFindings)),
+  /** Places that the photo cannot show for sure. */
+  notJudged: z.array(z.int().check(z.minimum(1), z.maximum(mostPlaces))).check(z.maxLength(2000)),
+};
+
 /** What covers a slip. */
 export const slipCovers = ['lift', 'darker neighbour', 'dots', 'white gel'] as const;
 /** Why another marker is taken. */
@@ -123,6 +157,14 @@ export const sessionEntrySchema = z.discriminatedUnion('kind', [
     note: z.optional(textSchema(4000)),
     tags: z.optional(z.array(textSchema(40, { least: 1 })).check(z.maxLength(30))),
     photo: z.optional(sha256Schema),
+  }),
+  entry('checked', checkedFields),
+  /** What is done about a finding; of one finding the last stands. `marks` of a mend are laid in a last round, after all others. */
+  entry('judged', {
+    check: idSchema,
+    finding: idSchema,
+    choice: z.enum(['mend', 'leave', 'open']),
+    marks: z.optional(z.array(plannedMarkSchema).check(z.maxLength(mostMendMarks))),
   }),
 ]);
 export type SessionEntry = z.infer<typeof sessionEntrySchema>;

@@ -30,18 +30,8 @@ describe('files that are broken or meant to harm', { timeout: 400_000 }, () => {
   });
 
   it('bombs are ended or refused in words, and other requests are answered meanwhile', async () => {
-    // One of each kind; the whole set is sent by npm run eval:files.
-    const wanted = [
-      'uses 26',
-      'masks 20',
-      'circles 20000',
-      'filter feGaussianB',
-      'size width="8000"',
-      'entities',
-      'PNG 40000 x 40000, 8 bit',
-      'PNG 1 x 1, 8 bit',
-      'float TIFF',
-    ];
+    // The worst; the whole set is sent by npm run eval:files.
+    const wanted = ['uses 26', 'circles 20000', 'entities', 'PNG 40000 x 40000, 8 bit', 'float TIFF'];
     const files = (await hostileFiles()).filter(({ name }) => wanted.some((start) => name.startsWith(start)));
     expect(files.length).toBeGreaterThanOrEqual(wanted.length);
     const figures = await runFileRounds(application, files);

@@ -6,9 +6,10 @@ import sharp, { type Sharp } from 'sharp';
 import { afterAll, describe, expect, it } from 'vitest';
 import { mostOriginalBytes } from '#model/api/originals';
 import { openWorkshop } from '#server/decode/workshop';
+import { evaluates } from '../evaluates';
 
 /** Whether all formats are tried, and again and again. */
-const isEvaluation = process.env.AQUACHROME_EVALUATES === 'large pictures';
+const isEvaluation = evaluates('large pictures');
 
 /** A3 at 600 dots per inch. */
 const [wide, tall] = [7016, 9921];

@@ -5,12 +5,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { epochHeader } from '#model/api/epoch';
+import { evaluates } from '../evaluates';
 import { freePort } from './cluster';
 import { createMakeIn, furnish, houseEnvironment, makesOf, type Ran, runIn } from './house';
 
 const isRoot = process.getuid?.() === 0;
 /** `npm run eval:places` tries more names and copies. */
-const isEvaluation = process.env.AQUACHROME_EVALUATES === 'places';
+const isEvaluation = evaluates('places');
 const dist = process.env.AQUACHROME_DIST ?? 'dist';
 /** Folders of this test lie in one, which the database's user may enter or not. */
 let yard: string;
@@ -75,7 +76,7 @@ describe('where data lie', { timeout: 400_000 }, () => {
     renameSync(folder, join(yard, 'first'));
   });
 
-  it('data in the house of a folder with odd signs, as older versions kept them, are taken along', async () => {
+  it.runIf(isEvaluation)('data in the house of a folder with odd signs, as older versions kept them, are taken along', async () => {
     const folder = join(yard, 'old (house)');
     renameSync(join(yard, 'first'), folder);
     readyHouse(folder);
@@ -138,7 +139,7 @@ describe('where data lie', { timeout: 400_000 }, () => {
     execFileSync('chmod', ['755', yard]);
   });
 
-  it('a copy that was made while its data were written gets whole data of its own', async () => {
+  it.runIf(isEvaluation)('a copy that was made while its data were written gets whole data of its own', async () => {
     const first = join(yard, 'inside');
     furnish(first, join(yard, 'dist'));
     await run(first, ['demo']);

@@ -1,18 +1,31 @@
 import type { CheckFinding } from './check-finding';
-import { type CheckPlan, workPlan } from './checked-plan';
+import { type CheckPlan, type WorkPlan, workPlan } from './checked-plan';
 import { lightestChannel } from './dark-lines';
-import { mapPlace } from './projective';
+import { type Homography, mapOfFour, mapPlace } from './projective';
 import { type Registered, registerPhoto } from './register-photo';
-import { checkedRegions } from './region-statistics';
+import { checkedRegions, notJudged } from './region-statistics';
 import { bareOf, expectedColours, overPaper, paperSurface, warpedLight } from './seen-colours';
 import { hueFindings, shadeFindings, touchingLabels } from './shade-and-hue';
+import { tapPlaces } from './tap-places';
 import { textureFindings } from './texture';
 import { overFindings, whiteFindings } from './white-and-over';
 
-export type CheckedPhoto = { fitMm: number; findings: CheckFinding[] } | { problem: string };
+export type CheckedPhoto =
+  | {
+      /** How far the lines of the photo lie from those of the plan, on average. */
+      fitMm: number;
+      /** From px of the plan to px of the photo. */
+      toPhoto: Homography;
+      findings: CheckFinding[];
+      /** Areas that are to be coloured so palely, or are so small, that no photo shows it for sure. */
+      notJudged: number[];
+    }
+  | { problem: string };
 export type CheckOptions = {
   /** Of the plan's lines so many must be met. Default 0.72. */
   leastMet?: number;
+  /** Where in the photo, in px, the four `tapPlaces` of the plan's lines are, in their order. Default: they are found. */
+  taps?: readonly (readonly [number, number])[] | undefined;
 };
 
 /** Where less of the lines is met, it is another picture; where a quarter of it has less, a part is missing. */
@@ -54,6 +67,27 @@ function softnessMm(
   return found[Math.floor(found.length / 2)] ?? 0;
 }
 
+function startOfTaps(plan: CheckPlan, taps: readonly (readonly [number, number])[]): Homography | null {
+  const places = tapPlaces(plan.lines);
+  return places && mapOfFour(places, taps);
+}
+
+/** What is so much brighter than the paper there mirrors the lamp. */
+const glareTimes = 1.12;
+/** So much of the areas may mirror it. */
+const mostGlare = 0.02;
+
+/** Share of the areas in which the lamp is mirrored. */
+function glareShare(work: WorkPlan, light: Float32Array, paper: (pixel: number) => readonly [number, number, number]): number {
+  let [bright, all] = [0, 0];
+  for (let pixel = 0; pixel < work.labels.length; pixel++) {
+    if (work.labels[pixel] === 0) continue;
+    all += 1;
+    if (paper(pixel).every((own, channel) => light[3 * pixel + channel]! > glareTimes * own)) bright += 1;
+  }
+  return all > 0 ? bright / all : 0;
+}
+
 /** Share of the plan's corners and sides that the photo shows. */
 function shownShare(photo: { width: number; height: number }, plan: CheckPlan, { toPhoto }: Registered): number {
   let [shown, all] = [0, 0];
@@ -82,11 +116,13 @@ export function checkPhoto(
   plan: CheckPlan,
   options: CheckOptions = {},
 ): CheckedPhoto {
-  const { leastMet = usualLeastMet } = options;
+  const { leastMet = usualLeastMet, taps } = options;
   if (photo.data.length !== 3 * photo.width * photo.height)
     throw new RangeError(`checkPhoto expects three bytes a pixel of ${photo.width} x ${photo.height}, got ${photo.data.length}.`);
   const work = workPlan(plan);
-  const found = registerPhoto(photo, plan.lines);
+  const start = taps ? startOfTaps(plan, taps) : undefined;
+  if (start === null) return { problem: 'These four places are no picture seen from the front. Tap each numbered place once more.' };
+  const found = registerPhoto(photo, plan.lines, start);
   if (!found) return { problem: 'There are too few lines to line the photo up by. Photograph the whole piece from above, in good light.' };
   if (shownShare(photo, plan, found) < 0.94 || found.leastQuarter < leastInQuarter)
     return found.metShare < 0.5
@@ -105,6 +141,8 @@ export function checkPhoto(
   const middle = paper(Math.floor(work.height / 2) * work.width + Math.floor(work.width / 2));
   if (Math.max(...middle) < (leastPaperLevel / 255) ** 2.2)
     return { problem: 'This photo is too dark to be judged. Photograph it by daylight, without a shadow of the hand.' };
+  if (glareShare(work, light, paper) > mostGlare)
+    return { problem: 'A lamp is mirrored in this photo. Turn the piece a little, or hold the camera from another side.' };
   const seen = overPaper(light, paper);
   const regions = checkedRegions(work, expected, isSeen);
   const { findings: white, isWhite } = whiteFindings(work, regions, { expected, seen });
@@ -119,5 +157,10 @@ export function checkPhoto(
   const all = [...white, ...from, ...shade, ...hue, ...texture].sort(
     (one, other) => other.areaMm2 * other.sureness - one.areaMm2 * one.sureness,
   );
-  return { fitMm: found.meanMetPx / (found.pxOfPhotoPerPlanPx * plan.pxPerMm), findings: all };
+  return {
+    fitMm: found.meanMetPx / (found.pxOfPhotoPerPlanPx * plan.pxPerMm),
+    toPhoto: found.toPhoto,
+    findings: all,
+    notJudged: notJudged(work, regions, expected),
+  };
 }

@@ -23,3 +23,28 @@ export function solveSquare(matrix: readonly (readonly number[])[], right: reado
   }
   return rows.map((row, index) => row.at(-1)! / row[index]!);
 }
+
+/** The map that takes four places to four others (eight equations, one answer where no three lie on a line); null: there is none. */
+export function mapOfFour(from: readonly (readonly [number, number])[], to: readonly (readonly [number, number])[]): Homography | null {
+  if (from.length !== 4 || to.length !== 4)
+    throw new RangeError(`mapOfFour expects four places and four others, got ${from.length} and ${to.length}.`);
+  const rows: number[][] = [];
+  const right: number[] = [];
+  for (const [index, [x, y]] of from.entries()) {
+    const [u, v] = to[index]!;
+    rows.push([x, y, 1, 0, 0, 0, -u * x, -u * y], [0, 0, 0, x, y, 1, -v * x, -v * y]);
+    right.push(u, v);
+  }
+  const found = solveSquare(rows, right);
+  return found && ([...found, 1] as unknown as Homography);
+}
+
+/** A map between images as one between shares of their sides, which outlives another size of either. */
+export function mapOfShares(map: Homography, from: { width: number; height: number }, to: { width: number; height: number }): Homography {
+  const [a, b, c, d, e, f, g, h] = map;
+  return [
+    ...([(a * from.width) / to.width, (b * from.height) / to.width, c / to.width] as const),
+    ...([(d * from.width) / to.height, (e * from.height) / to.height, f / to.height] as const),
+    ...([g * from.width, h * from.height, 1] as const),
+  ];
+}

@@ -43,6 +43,21 @@ export function checkedRegions(plan: WorkPlan, expected: Float32Array, isSeen: U
   return regions;
 }
 
+/** Ink that is planned at all: paler is paper. */
+const plannedInk = 2;
+/** Fewer mm2 of ink that a photo shows say nothing. */
+const leastJudgedMm2 = 1;
+
+/** Numbers of areas that are to be coloured, but so palely or so small that a photo cannot tell. */
+export function notJudged(plan: WorkPlan, regions: ReadonlyMap<number, CheckedRegion>, expected: Float32Array): number[] {
+  return [...regions.values()].flatMap(({ label, pixels, coloured }) =>
+    coloured.length < leastJudgedMm2 * plan.pxPerMm ** 2 &&
+    pixels.some((pixel) => !plan.isKept[pixel] && inkOf(labAt(expected, pixel)) > plannedInk)
+      ? [label]
+      : [],
+  );
+}
+
 /** Correlation of two rows of numbers (Pearson 1896), -1 to 1; 0 where one of them does not change. */
 export function correlation(one: readonly number[], other: readonly number[]): number {
   const mean = (values: readonly number[]) => values.reduce((sum, own) => sum + own, 0) / Math.max(1, values.length);

@@ -158,22 +158,10 @@ function scaled(map: Homography, planTimes: number, photoTimes: number): Homogra
   return [a * s, b * s, c * photoTimes, d * s, e * s, f * photoTimes, g / planTimes, h / planTimes, 1];
 }
 
-/**
- * Finds how a plan's lines lie in a photo: from the middle and spread of both, turned all round, then bettered line by line, at last as a projective map.
- * @param photo R, G, B. @param lines 1 where the plan has a line.
- * @returns null: there are too few lines in one of them.
- */
-export function registerPhoto(
-  photo: { width: number; height: number; data: Uint8Array },
-  lines: { width: number; height: number; data: Uint8Array },
-): Registered | null {
-  const seenSmall = smallerChannel(lightestChannel(photo), photoPx);
-  const planSmall = smallerChannel({ ...lines, data: Float32Array.from(lines.data, (own) => (own ? 0 : 255)) }, planPx);
-  const [seen, plan] = [linesOf(seenSmall), linesOf(planSmall)];
-  if (seen.places.length < 200 || plan.places.length < 200) return null;
+/** The best of maps that start from the middle and spread of both, turned all round. */
+function turnedAllRound(plan: Places, seen: Places, far: number): Homography | null {
   const [from, to] = [middleOf(plan), middleOf(seen)];
   const scale = spreadOf(seen, to) / Math.max(1e-6, spreadOf(plan, from));
-  const far = farShare * Math.max(seen.width, seen.height);
   const tried: { map: Homography; cost: number }[] = [];
   for (let turn = 0; turn < turns; turn++) {
     const angle = (2 * Math.PI * turn) / turns;
@@ -190,8 +178,27 @@ export function registerPhoto(
     .map(({ map }) => bettered(plan, seen, map, coarse))
     .map((map) => ({ map, cost: costOf(plan, seen, map, far) }))
     .sort((one, other) => one.cost - other.cost)[0];
+  return found?.map ?? null;
+}
+
+/**
+ * Finds how a plan's lines lie in a photo: from the middle and spread of both, turned all round, then bettered line by line, at last as a projective map.
+ * @param photo R, G, B. @param lines 1 where the plan has a line. @param start how it lies about, from px to px: it is only bettered then.
+ * @returns null: there are too few lines in one of them.
+ */
+export function registerPhoto(
+  photo: { width: number; height: number; data: Uint8Array },
+  lines: { width: number; height: number; data: Uint8Array },
+  start?: Homography,
+): Registered | null {
+  const seenSmall = smallerChannel(lightestChannel(photo), photoPx);
+  const planSmall = smallerChannel({ ...lines, data: Float32Array.from(lines.data, (own) => (own ? 0 : 255)) }, planPx);
+  const [seen, plan] = [linesOf(seenSmall), linesOf(planSmall)];
+  if (seen.places.length < 200 || plan.places.length < 200) return null;
+  const far = farShare * Math.max(seen.width, seen.height);
+  const found = start ? scaled(start, 1 / planSmall.times, 1 / seenSmall.times) : turnedAllRound(plan, seen, far);
   if (!found) return null;
-  const fine = bettered(plan, seen, found.map, [3, 1.5, 0.8]);
+  const fine = bettered(plan, seen, found, start ? [8, 3, 1.5, 0.8] : [3, 1.5, 0.8]);
   const off: number[] = [];
   const quarters = [0, 1, 2, 3].map(() => ({ met: 0, all: 0 }));
   for (let at = 0; at < plan.places.length; at += 2) {

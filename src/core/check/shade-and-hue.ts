@@ -19,6 +19,43 @@ const [hueApart, hueTurnDeg, hueChroma] = [17, 28, 12] as const;
 const unequalL = 5.5;
 const range = (values: readonly number[]): number => shareOf(values, 0.92) - shareOf(values, 0.08);
 
+/** A band is judged by no fewer mm2, and where it is to differ from the next by so much L*. */
+const [leastBandMm2, bandStepL] = [4, 6] as const;
+/** Of the planned step to the next band so much is none. */
+const missingShare = 0.35;
+
+/** The band that was left out: it looks like its neighbour. */
+function missingBand(
+  plan: WorkPlan,
+  pixels: readonly number[],
+  { expected, seen }: { expected: Float32Array; seen: Float32Array },
+): { band: number; pixels: number[]; sureness: number } | null {
+  const byBand = new Map<number, number[]>();
+  for (const pixel of pixels) {
+    const band = plan.bands[pixel]!;
+    if (band > 0)
+      byBand
+        .set(band, byBand.get(band) ?? [])
+        .get(band)
+        ?.push(pixel);
+  }
+  const bands = [...byBand]
+    .filter(([, own]) => own.length >= leastBandMm2 * plan.pxPerMm ** 2)
+    .sort(([one], [other]) => one - other)
+    .map(([band, own]) => ({ band, pixels: own, planned: meanLab(expected, own)[0], own: meanLab(seen, own)[0] }));
+  for (const [index, darker] of bands.entries()) {
+    const lighter = bands[index - 1];
+    if (!lighter) continue;
+    const planned = lighter.planned - darker.planned;
+    const step = lighter.own - darker.own;
+    if (planned < bandStepL || step > missingShare * planned) continue;
+    // The one that strayed farther from its plan is the one that is missing.
+    const strayed = Math.abs(darker.own - darker.planned) >= Math.abs(lighter.own - lighter.planned) ? darker : lighter;
+    return { band: strayed.band, pixels: strayed.pixels, sureness: Math.min(1, 1 - step / planned) };
+  }
+  return null;
+}
+
 /** Where the dark lies on another side than planned, and where light and dark differ too little. */
 export function shadeFindings(
   plan: WorkPlan,
@@ -35,7 +72,8 @@ export function shadeFindings(
     const along = correlation(planned, own);
     if (along < againstPlan && ownRange > 0.4 * plannedRange) return [findingAt(plan, 'wrongSide', [label], pixels, 0.5 - along / 2)];
     if (ownRange < flatShare * plannedRange) return [findingAt(plan, 'flat', [label], pixels, 1 - ownRange / plannedRange)];
-    return [];
+    const missing = missingBand(plan, pixels, { expected, seen });
+    return missing ? [{ ...findingAt(plan, 'flat', [label], missing.pixels, missing.sureness), band: missing.band }] : [];
   });
 }
 
@@ -75,7 +113,7 @@ export function hueFindings(
     const isTurned =
       Math.min(Math.hypot(planned[1], planned[2]), Math.hypot(own[1], own[2])) > hueChroma && turnDeg(planned, own) > hueTurnDeg;
     if (apart > hueApart || (isTurned && apart > 0.6 * hueApart))
-      findings.push(findingAt(plan, 'otherHue', [label], pixels, apart / (2 * hueApart)));
+      findings.push({ ...findingAt(plan, 'otherHue', [label], pixels, apart / (2 * hueApart)), seenLab: own });
   }
   const done = new Set<number>();
   for (const first of known) {

@@ -21,8 +21,8 @@ const faded = ([r, g, b]: Rgb): Rgb => [r, g, b].map((value) => Math.round(255 -
  * @param mark null: none is laid, and what is on the paper stands in full colour.
  */
 export function coloursAlong(
-  { marks, pictures = [] }: Pick<SessionHead, 'marks' | 'pictures'>,
-  { standings }: Pick<SessionState, 'standings'>,
+  { pictures = [] }: Pick<SessionHead, 'pictures'>,
+  { marks, standings }: Pick<SessionState, 'marks' | 'standings'>,
   pictureId: string,
   mark: PlannedMark | null,
 ): Rgb[][] {

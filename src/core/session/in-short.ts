@@ -13,8 +13,8 @@ const light = (marker: Pick<SessionMarker, 'lab'>): number => marker.lab?.L ?? 5
 
 /** A session in short: what was laid, with what, how it went, and what is wished for next time. */
 export function sessionInShort(head: SessionHead, told: readonly SessionEntry[]): SessionShort {
-  const { entries, standings, isEnded } = sessionState(head, told);
-  const marks = new Map(head.marks.map((mark) => [mark.id, mark]));
+  const { entries, standings, isEnded, marks: all } = sessionState(head, told);
+  const marks = new Map(all.map((mark) => [mark.id, mark]));
   const markers = new Map<string, SessionShort['markers'][number]>();
   const lay = ({ markerId, code, lab }: SessionMarker, day: string, areaMm2: number) => {
     if (markerId === null) return;
@@ -48,7 +48,7 @@ export function sessionInShort(head: SessionHead, told: readonly SessionEntry[])
     isBroken = entry.kind === 'pause';
     beforeMs = entry.atMs;
   }
-  const laid = head.marks.filter(({ id }) => standings.get(id)?.state === 'done');
+  const laid = all.filter(({ id }) => standings.get(id)?.state === 'done');
   const byBlend = new Map<string, SessionMarker[]>();
   for (const mark of laid) {
     const marker = standings.get(mark.id)?.marker ?? mark;
@@ -66,11 +66,11 @@ export function sessionInShort(head: SessionHead, told: readonly SessionEntry[])
   const note = notes.findLast((one) => one.note !== undefined)?.note;
   const tags = notes.findLast((one) => one.tags !== undefined)?.tags ?? [];
   return {
-    ...{ startedAtMs: head.startedAtMs, lastAtMs: entries.at(-1)?.atMs ?? head.startedAtMs, isEnded, marks: head.marks.length },
+    ...{ startedAtMs: head.startedAtMs, lastAtMs: entries.at(-1)?.atMs ?? head.startedAtMs, isEnded, marks: all.length },
     ...{ laid: laid.length, leftOut: [...standings.values()].filter(({ state }) => state === 'left out').length, ...counts },
     ...(head.of[0] ? { of: { pictureId: head.of[0].pictureId, colouringId: head.of[0].colouringId } } : {}),
     pictures: distinct((head.pictures ?? []).map(({ name }) => name)),
-    elements: distinct(head.marks.flatMap(({ over }) => over.split(', '))).slice(0, 400),
+    elements: distinct(all.flatMap(({ over }) => over.split(', '))).slice(0, 400),
     ...(head.card ? { card: head.card } : {}),
     papers: distinct((head.pictures ?? []).flatMap(({ paper }) => paper ?? [])),
     markers: [...markers.values()],

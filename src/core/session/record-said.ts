@@ -20,5 +20,5 @@ export function recordSaid(
     laidHere.size > 0
       ? ` Meanwhile ${counted(laidHere.size, 'mark')} ${laidHere.size === 1 ? 'was' : 'were'} told here${both > 0 ? `, ${both} of them the same` : ''}.`
       : '';
-  return `${counted(laidThere.size, 'mark')} came from the table.${here} ${laid} of ${head.marks.length} are laid.`;
+  return `${counted(laidThere.size, 'mark')} came from the table.${here} ${laid} of ${after.marks.length} are laid.`;
 }

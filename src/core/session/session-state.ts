@@ -12,6 +12,8 @@ export type MarkStanding = {
 };
 
 export type SessionState = {
+  /** All marks: those that were planned, then those that mend what a photo showed. */
+  marks: readonly PlannedMark[];
   /** By the ids of the marks. */
   standings: ReadonlyMap<string, MarkStanding>;
   /** The next mark, by its place in the plan; null: none is left. */
@@ -24,7 +26,8 @@ export type SessionState = {
   last: SessionEntry | null;
 };
 
-const isAct = ({ kind }: SessionEntry): boolean => kind !== 'pause' && kind !== 'resume' && kind !== 'undo' && kind !== 'note';
+const isAct = ({ kind }: SessionEntry): boolean =>
+  kind !== 'pause' && kind !== 'resume' && kind !== 'undo' && kind !== 'note' && kind !== 'checked' && kind !== 'judged';
 
 /** Entries once each, in the order in which they were told, with times that never run back: a clock may be set. */
 function told(entries: readonly SessionEntry[], fromMs: number): SessionEntry[] {
@@ -52,15 +55,30 @@ function standing(entries: readonly SessionEntry[]): SessionEntry[] {
   return kept;
 }
 
+/** Marks that mend what photos showed: of each finding what was said of it last. */
+function mendsOf(kept: readonly SessionEntry[], known: Set<string>): PlannedMark[] {
+  const chosen = new Map<string, readonly PlannedMark[]>();
+  for (const entry of kept) {
+    if (entry.kind !== 'judged') continue;
+    const key = `${entry.check} ${entry.finding}`;
+    // What is said anew comes last.
+    chosen.delete(key);
+    if (entry.choice === 'mend' && entry.marks) chosen.set(key, entry.marks);
+  }
+  return [...chosen.values()].flat().filter(({ id }) => !known.has(id) && known.add(id));
+}
+
 /**
  * How a session stands after what was told: a function of its plan and its entries, whatever came in between.
  * Entries about marks that are not in the plan, and those that come twice, change nothing.
  */
 export function sessionState(
-  { startedAtMs, marks }: Pick<SessionHead, 'startedAtMs' | 'marks'>,
+  { startedAtMs, marks: planned }: Pick<SessionHead, 'startedAtMs' | 'marks'>,
   entries: readonly SessionEntry[],
 ): SessionState {
   const kept = standing(told(entries, startedAtMs));
+  const mends = mendsOf(kept, new Set(planned.map(({ id }) => id)));
+  const marks = mends.length > 0 ? [...planned, ...mends] : planned;
   const standings = new Map<string, MarkStanding>(
     marks.map(({ id, markerId, code, lab }) => [id, { state: 'open', passes: 0, marker: { markerId, code, ...(lab ? { lab } : {}) } }]),
   );
@@ -100,8 +118,12 @@ export function sessionState(
         break;
     }
   }
-  const next = marks.findIndex(({ id }) => standings.get(id)?.state === 'open');
-  return { standings, current: next < 0 ? null : next, isPaused, isEnded, entries: kept, last: kept.findLast(isAct) ?? null };
+  const isOpen = ({ id }: PlannedMark) => standings.get(id)?.state === 'open';
+  // What ended goes on with its mends alone: what was left open then stays so.
+  const from = isEnded && mends.some(isOpen) ? planned.length : 0;
+  if (from > 0) isEnded = false;
+  const next = marks.findIndex((mark, index) => index >= from && isOpen(mark));
+  return { marks, standings, current: next < 0 ? null : next, isPaused, isEnded, entries: kept, last: kept.findLast(isAct) ?? null };
 }
 
 /** Another marker for a mark, and if the maker says so for all that is still open and was to be laid with the same one. */

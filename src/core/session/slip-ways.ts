@@ -1,5 +1,5 @@
 import type { KeptBandMap } from '#core/recipe/kept-band-map';
-import type { PlannedMark, SessionHead, slipCovers } from '#model/session';
+import type { PlannedMark, slipCovers } from '#model/session';
 import type { SessionState } from './session-state';
 
 export type SlipCover = (typeof slipCovers)[number];
@@ -43,8 +43,7 @@ export function placesBeside({ widthPx, heightPx, owners }: KeptBandMap, { place
  */
 export function slipWays(
   mark: PlannedMark,
-  { marks }: Pick<SessionHead, 'marks'>,
-  { standings }: Pick<SessionState, 'standings'>,
+  { marks, standings }: Pick<SessionState, 'marks' | 'standings'>,
   beside: ReadonlySet<number>,
 ): SlipWay[] {
   const ownL = standings.get(mark.id)?.marker.lab?.L ?? mark.lab?.L ?? 50;

@@ -63,7 +63,7 @@ export function tellOfMark(useAlong: AlongStore, told: (mark: string, state: Ses
   const { tell, head } = useAlong.getState();
   tell((entries) => {
     const state = sessionState(head, entries);
-    const mark = state.current === null ? undefined : head.marks[state.current];
+    const mark = state.current === null ? undefined : state.marks[state.current];
     const own = mark && told(mark.id, state);
     return own ? entryNow(own) : null;
   });
@@ -72,8 +72,8 @@ export function tellOfMark(useAlong: AlongStore, told: (mark: string, state: Ses
 /** The mark is laid: the next one comes; where a pause is wished for and the blend is finished, the pause. */
 export function layMark(useAlong: AlongStore): void {
   tellOfMark(useAlong, (mark, { isPaused }) => (isPaused ? null : { kind: 'done', mark }));
-  const { head, state, pausesSoon, setPausesSoon } = useAlong.getState();
-  if (!pausesSoon || isWithinBlend(head.marks, state)) return;
+  const { state, pausesSoon, setPausesSoon } = useAlong.getState();
+  if (!pausesSoon || isWithinBlend(state.marks, state)) return;
   setPausesSoon(false);
   tellAct(useAlong, { kind: 'pause' });
 }
@@ -94,14 +94,14 @@ export function tellAct(useAlong: AlongStore, told: Extract<Told, { kind: 'pause
 
 /** A pause, at once or when the blend is finished: its ink is wet. */
 export function pauseWhenFinished(useAlong: AlongStore): void {
-  const { head, state, setPausesSoon } = useAlong.getState();
-  if (isWithinBlend(head.marks, state)) setPausesSoon(true);
+  const { state, setPausesSoon } = useAlong.getState();
+  if (isWithinBlend(state.marks, state)) setPausesSoon(true);
   else tellAct(useAlong, { kind: 'pause' });
 }
 
 /** What is seen of the picture that a mark is on; undefined: nothing is. */
 export function pictureOfMark({ head, state }: Pick<AlongState, 'head' | 'state'>): SessionPicture | undefined {
-  const mark = state.current === null ? head.marks.at(-1) : head.marks[state.current];
+  const mark = state.current === null ? state.marks.at(-1) : state.marks[state.current];
   const pictures = head.pictures ?? [];
   return pictures.find(({ pictureId }) => pictureId === mark?.pictureId) ?? pictures[0];
 }

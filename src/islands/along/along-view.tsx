@@ -63,19 +63,19 @@ export function AlongView(props: Props) {
 }
 
 function AlongNow({ useAlong, onLeave, afterwards, onPhoto, photoSaid }: Props) {
-  const { head, state } = useAlong();
+  const { state } = useAlong();
   const [open, setOpen] = useState<'mark' | 'otherwise' | 'hands' | 'leave'>('mark');
   const isSmall = useIsSmall();
   const isOver = state.current === null || state.isEnded;
   const awake = useWakeLock(!isOver && !state.isPaused);
-  const isWithin = isWithinBlend(head.marks, state);
+  const isWithin = isWithinBlend(state.marks, state);
   useEffect(() => {
     if (!isWithin) return;
     const ask = (event: BeforeUnloadEvent) => event.preventDefault();
     window.addEventListener('beforeunload', ask);
     return () => window.removeEventListener('beforeunload', ask);
   }, [isWithin]);
-  const mark = state.current === null ? undefined : head.marks[state.current];
+  const mark = state.current === null ? undefined : state.marks[state.current];
   const leave = () => (isWithin && open !== 'leave' ? setOpen('leave') : onLeave());
   const close = () => setOpen('mark');
   if (isOver || !mark) return <EndScreen {...{ useAlong, onPhoto, photoSaid }}>{afterwards}</EndScreen>;

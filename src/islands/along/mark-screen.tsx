@@ -42,10 +42,10 @@ export function MarkScreen({ useAlong, mark, isSmall, awake, onMore }: Props) {
   const place = state.current ?? 0;
   const standing = state.standings.get(mark.id);
   const marker = standing?.marker ?? mark;
-  const next = head.marks.find(({ id }, index) => index > place && state.standings.get(id)?.state === 'open') ?? null;
+  const next = state.marks.find(({ id }, index) => index > place && state.standings.get(id)?.state === 'open') ?? null;
   const codeOf = ({ id, code }: PlannedMark) => state.standings.get(id)?.marker.code ?? code;
-  const done = head.marks.filter(({ id }) => state.standings.get(id)?.state !== 'open').length;
-  const left = timeLeft(head.marks, state, pace);
+  const done = state.marks.filter(({ id }) => state.standings.get(id)?.state !== 'open').length;
+  const left = timeLeft(state.marks, state, pace);
   const said = sayMark(mark, marker);
   useReadOut(standing?.passes ? `${said} Once more.` : said);
   const lastMs = useRef(0);
@@ -59,7 +59,7 @@ export function MarkScreen({ useAlong, mark, isSmall, awake, onMore }: Props) {
     else tellOfMark(useAlong, (id) => ({ kind: 'again', mark: id }));
   };
   useDeskKeys(act);
-  const isWithin = isWithinBlend(head.marks, state);
+  const isWithin = isWithinBlend(state.marks, state);
   const words = isSmall ? 'text-xl' : 'text-3xl';
   return (
     <main className="grid h-dvh grid-rows-[auto_minmax(0,1fr)_auto] gap-3 overflow-hidden bg-paper p-3 landscape:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] landscape:grid-rows-[auto_minmax(0,1fr)_auto] landscape:gap-x-6">
@@ -97,9 +97,9 @@ export function MarkScreen({ useAlong, mark, isSmall, awake, onMore }: Props) {
           <p className="border-l-8 border-edge pl-3" data-next>
             ▸ {sayNext(mark, next, codeOf)}
           </p>
-          <Timers {...{ head, state, mark }} />
+          <Timers {...{ state, mark }} />
           <p className="text-xl text-soft" role="status" data-left={Math.round(left.seconds)}>
-            {done + 1} of {head.marks.length}, {minutesWords(left.seconds)} left{left.sessions > 0 && ' at your pace'}
+            {done + 1} of {state.marks.length}, {minutesWords(left.seconds)} left{left.sessions > 0 && ' at your pace'}
             {awake.kind === 'sleeps' && '. The screen may go dark here'}
             {pausesSoon && '. Finish this blend first, then it pauses.'}
             {waiting > 0 && problem && `. ${waiting} kept in this browser: ${problem.message}`}

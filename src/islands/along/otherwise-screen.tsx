@@ -47,21 +47,18 @@ export function OtherwiseScreen({ useAlong, mark, onClose, onHands, onLeave }: P
   };
   const darker = useMemo(() => darkerOwn(rack.markers, marker, rack.pairNotes), [rack, marker]);
   const nearest = useMemo(() => nearestOwn(rack.markers, marker), [rack, marker]);
-  const covers = useMemo(
-    () => slipWays(mark, head, state, seen?.map ? placesBeside(seen.map, mark) : new Set()),
-    [mark, head, state, seen],
-  );
+  const covers = useMemo(() => slipWays(mark, state, seen?.map ? placesBeside(seen.map, mark) : new Set()), [mark, state, seen]);
   const before = useMemo(() => {
-    const place = head.marks.findIndex(({ id }) => id === mark.id);
-    const laid = head.marks.slice(0, place).filter((one) => one.markerId !== null && state.standings.get(one.id)?.state === 'done');
+    const place = state.marks.findIndex(({ id }) => id === mark.id);
+    const laid = state.marks.slice(0, place).filter((one) => one.markerId !== null && state.standings.get(one.id)?.state === 'done');
     const own = laid
       .map(({ id }) => state.standings.get(id)?.marker)
       .filter((one) => one !== undefined && one.markerId !== marker.markerId);
     return [...new Map(own.reverse().map((one) => [one?.markerId, one as SessionMarker])).values()].slice(0, 3);
-  }, [head, state, mark, marker]);
+  }, [state, mark, marker]);
   const stateOf = ({ markerId }: SessionMarker) => rack.markers.find(({ id }) => id === markerId)?.state ?? 'good';
   const isInk = mark.markerId !== null;
-  const isWithin = isWithinBlend(head.marks, state);
+  const isWithin = isWithinBlend(state.marks, state);
   return (
     <main className="flex min-h-dvh flex-col gap-3 bg-bench p-3 text-2xl leading-tight" data-otherwise={ask}>
       <h1 className="text-3xl">

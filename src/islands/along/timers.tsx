@@ -5,13 +5,14 @@ import { clockWords } from '#ui/order/clock-words.ts';
 import type { AlongState } from './along-store';
 import { useNow } from './use-now';
 
-type Props = Pick<AlongState, 'head' | 'state'> & { mark: PlannedMark };
+type Props = Pick<AlongState, 'state'> & { mark: PlannedMark };
 
 /** So many drying things are told at once: more cannot be read at a glance. */
 const mostDrying = 2;
 
 /** What dries meanwhile, and how long the blend in hand is likely to stay wet: a quiet bar that runs out, and no alarm. */
-export function Timers({ head: { marks }, state, mark }: Props) {
+export function Timers({ state, mark }: Props) {
+  const { marks } = state;
   const now = useNow(!state.isPaused);
   const drying = dryingAt(marks, state, now);
   const known = byId(marks);

@@ -71,7 +71,7 @@ function Logged({ sessionId, head, entries, onChanged }: LoggedProps) {
             </tr>
           </thead>
           <tbody>
-            {head.marks.map((mark, index) => {
+            {state.marks.map((mark, index) => {
               const standing = state.standings.get(mark.id);
               const isOther = standing && standing.marker.code !== mark.code;
               return (

@@ -35,7 +35,7 @@ async function countEntries(database: Database, sessionId: string, transaction: 
 
 /** Digests of the photos that entries name. */
 export function photosOf(entries: readonly SessionEntry[]): string[] {
-  return [...new Set(entries.flatMap((entry) => ((entry.kind === 'end' || entry.kind === 'note') && entry.photo ? [entry.photo] : [])))];
+  return [...new Set(entries.flatMap((entry) => ('photo' in entry && entry.photo ? [entry.photo] : [])))];
 }
 
 async function checkPhotos(database: Database, entries: readonly SessionEntry[], transaction: Transaction): Promise<void> {
@@ -145,12 +145,10 @@ export async function readSession(database: Database, id: string, transaction?: 
 export async function listSessions(database: Database, makeId?: string): Promise<ListedSessions> {
   const rows = await database.sequelize.query<ListedSessions['sessions'][number]>(
     `SELECT s.id, s.make_id AS "makeId", s.make_name AS "makeName", (s.document->>'startedAtMs')::float8 AS "startedAtMs",
-       jsonb_array_length(s.document->'marks') AS marks,
-       (SELECT count(DISTINCT e.document->>'mark')::integer FROM session_entries e WHERE e.session_id = s.id AND e.document->>'kind' IN ('done', 'leaveOut')
-          AND NOT EXISTS (SELECT 1 FROM session_entries u WHERE u.session_id = s.id AND u.document->>'of' = e.entry_id)) AS laid,
-       (SELECT count(*)::integer FROM session_entries e WHERE e.session_id = s.id) AS entries,
-       EXISTS (SELECT 1 FROM session_entries e WHERE e.session_id = s.id AND e.document->>'kind' = 'end') AS "isEnded"
-     FROM sessions s WHERE s.schema = ${sessionKind.schema} ${makeId === undefined ? '' : 'AND s.make_id = :makeId'}
+       (o.short->>'marks')::integer AS marks, (o.short->>'laid')::integer + (o.short->>'leftOut')::integer AS laid,
+       (SELECT count(*)::integer FROM session_entries e WHERE e.session_id = s.id) AS entries, (o.short->>'isEnded')::boolean AS "isEnded"
+     FROM sessions s JOIN session_shorts o ON o.session_id = s.id
+     WHERE s.schema = ${sessionKind.schema} ${makeId === undefined ? '' : 'AND s.make_id = :makeId'}
      ORDER BY s.created_at DESC, s.id LIMIT ${mostTold}`,
     { replacements: { makeId: makeId ?? '' }, type: QueryTypes.SELECT },
   );

@@ -121,7 +121,7 @@ describe('the keeper', () => {
     server.document = { ...server.document, name: 'Theirs' };
     server.revision = 5;
     keeper.edit(() => [rename('Mine')], { blobs: [blob] });
-    const many = Array.from({ length: 1200 }, (_, index): Operation => {
+    const many = Array.from({ length: 620 }, (_, index): Operation => {
       return { kind: 'put', entity: 'element', pictureId: 'p1', row: { id: `e${index}`, name: `Element ${index}`, regionIds: [] } };
     });
     keeper.edit(() => many);
@@ -129,16 +129,16 @@ describe('the keeper', () => {
     expect(await keeper.layMineOnTop()).toEqual({ leftOut: 0 });
     await kept(seen);
     expect(server.came.slice(0, 2)).toEqual(['blob abab', '{"name":"Mine"}']);
-    expect(server.batches.map(({ operations }) => operations.length)).toEqual([1, 500, 500, 200]);
-    expect(server.document.pictures[0]?.elements).toHaveLength(1200);
-    // The 1200 are one step, though they went in three parts.
+    expect(server.batches.map(({ operations }) => operations.length)).toEqual([1, 500, 120]);
+    expect(server.document.pictures[0]?.elements).toHaveLength(620);
+    // The 620 are one step, though they went in two parts.
     expect(await keeper.takeStep('undo')).toBe(true);
     await kept(seen);
     expect(server.document.pictures[0]?.elements).toHaveLength(0);
     expect(await keeper.takeStep('undo')).toBe(true);
     await kept(seen);
     expect(server.document.name).toBe('Theirs');
-    // 1200 edits, each checked as the server checks it: minutes on a machine that does much else.
+    // 620 edits, each checked as the server checks it: minutes on a machine that does much else.
   }, 240_000);
 
   it('sets aside what is refused for good, keeps what comes after, through a new start', async () => {

@@ -1,10 +1,7 @@
-import { proxy, type Remote } from 'comlink';
-import { useCallback, useEffect, useRef, useState } from 'react';
 import { laidOutSchema, type SwatchWish, swatchSheetsSchema } from '#model/api/swatch-sheets';
 import type { PrintedSheet } from '#model/printed-sheet';
-import { type LivingWorker, livingWorker } from '#islands/shared/living-worker.ts';
 import { call, jsonPost } from '#islands/shared/server-calls.ts';
-import { StoppedError } from '#islands/shared/use-files.ts';
+import { useAskedWorker } from '#islands/shared/use-asked-worker.ts';
 import { useFetched } from '#islands/shared/use-fetched.ts';
 import type { SwatchesApi } from '#workers/swatches.worker';
 
@@ -30,43 +27,8 @@ export function codesOfSheet({ codes }: PrintedSheet): string {
 }
 
 /** Reads and photographs sheets in a worker; what is asked now takes the place of what was. */
-export function useSwatchWorker() {
-  const [working, setWorking] = useState<{ words: string; share: number | null } | null>(null);
-  const worker = useRef<LivingWorker<SwatchesApi> | null>(null);
-  const stopped = useRef<((error: Error) => void) | null>(null);
-  const stop = useCallback(() => {
-    worker.current?.close();
-    worker.current = null;
-    stopped.current?.(new StoppedError('Stopped. Nothing was changed.'));
-    stopped.current = null;
-    setWorking(null);
-  }, []);
-  useEffect(() => stop, [stop]);
-  const ask = useCallback(
-    async <T>(words: string, question: (api: Remote<SwatchesApi>, onProgress: (share: number) => void) => Promise<T>): Promise<T> => {
-      stop();
-      const own = livingWorker<SwatchesApi>({
-        what: 'What reads swatches',
-        create: (name) => new Worker(new URL('../../../workers/swatches.worker.ts', import.meta.url), { type: 'module', name }),
-      });
-      worker.current = own;
-      setWorking({ words, share: null });
-      const onProgress = proxy((share: number) => {
-        if (worker.current === own) setWorking({ words, share });
-      });
-      try {
-        const stops = new Promise<never>((_, reject) => {
-          stopped.current = reject;
-        });
-        return await Promise.race([own.ask((api) => question(api, onProgress)), stops]);
-      } finally {
-        if (worker.current === own) {
-          stopped.current = null;
-          stop();
-        }
-      }
-    },
-    [stop],
+export const useSwatchWorker = () =>
+  useAskedWorker<SwatchesApi>(
+    'What reads swatches',
+    (name) => new Worker(new URL('../../../workers/swatches.worker.ts', import.meta.url), { type: 'module', name }),
   );
-  return { working, ask, stop };
-}

@@ -34,6 +34,15 @@ function darknessOf(plan: Pick<CheckPlan, 'width' | 'labels'>, count: number): F
   return Float32Array.from(plan.labels, (label, pixel) => (along(pixel) - least[label]!) / Math.max(1, most[label]! - least[label]!));
 }
 
+/** Px of a disc round one. */
+function discOf(pixel: number, radius: number, width: number): number[] {
+  const reach = Math.ceil(radius);
+  const own: number[] = [];
+  for (let dy = -reach; dy <= reach; dy++)
+    for (let dx = -reach; dx <= reach; dx++) if (Math.hypot(dx, dy) <= radius) own.push(pixel + dy * width + dx);
+  return own;
+}
+
 /** A plan of made-up colours over areas that were found, and the same picture with faults in it. Each area has its own colour, in three bands. */
 export function colouredWithFaults(
   picture: { width: number; height: number; pxPerMm: number; labels: Uint16Array; lines: Uint8Array; count: number },
@@ -64,13 +73,13 @@ export function colouredWithFaults(
       (pixel) => darkness[pixel]!,
     ),
   );
-  const areas = new Float32Array(count + 1);
   const inner: number[][] = Array.from({ length: count + 1 }, () => []);
-  for (let pixel = 0; pixel < labels.length; pixel++) {
-    areas[labels[pixel]!]! += 1;
-    if (!lines[pixel]) inner[labels[pixel]!]!.push(pixel);
-  }
-  const large = Array.from({ length: count }, (_, index) => index + 1).filter((label) => inner[label]!.length > 45 * pxPerMm ** 2);
+  // Beside a line no photo tells ink from line: faults are planted where they can be seen, over the least size that the check states.
+  const besideLine = Math.ceil(0.6 * pxPerMm);
+  const isAway = (pixel: number) =>
+    [besideLine, -besideLine, besideLine * width, -besideLine * width].every((step) => !lines[pixel + step]);
+  for (let pixel = 0; pixel < labels.length; pixel++) if (!lines[pixel] && isAway(pixel)) inner[labels[pixel]!]!.push(pixel);
+  const large = Array.from({ length: count }, (_, index) => index + 1).filter((label) => inner[label]!.length > 25 * pxPerMm ** 2);
   const free = [...large].sort(() => random() - 0.5);
   const planted: Planted[] = [];
   const as = new Map<number, { shade?: Shade; darkness?: (pixel: number) => number }>();
@@ -84,25 +93,34 @@ export function colouredWithFaults(
     const middle = own[Math.floor(own.length / 2)]!;
     const fault: Planted = { kind: kind === 'missing band' ? 'flat' : kind, labels: [label], ...at(middle) };
     if (kind === 'white') {
-      const pixel = own[Math.floor(random() * own.length)]!;
+      const radius = (1 + random()) * pxPerMm;
+      const isIn = new Set(own);
+      const seenMm2 = (pixel: number) => discOf(pixel, radius, width).filter((one) => isIn.has(one)).length / pxPerMm ** 2;
+      let pixel = own[Math.floor(random() * own.length)]!;
+      for (let tries = 0; tries < 40 && seenMm2(pixel) < 1.8; tries++) pixel = own[Math.floor(random() * own.length)]!;
       Object.assign(fault, at(pixel));
       discs.push({
         x: pixel % width,
         y: Math.floor(pixel / width),
-        radius: (1 + random()) * pxPerMm,
+        radius,
         rgb: null,
         only: (other) => other === label,
       });
     } else if (kind === 'overLine') {
-      // Where the area touches the paper outside.
-      const edge = own.filter((pixel) => [6, -6, 6 * width, -6 * width].some((step) => labels[pixel + step] === 0));
-      const pixel = edge[Math.floor(random() * edge.length)];
+      // On the paper outside, just over the line of the area.
+      const over = own.flatMap((pixel) =>
+        [1.2, 1.8, 2.4].flatMap((mm) => {
+          const far = Math.round(mm * pxPerMm);
+          return [far, -far, far * width, -far * width].map((step) => pixel + step).filter((one) => labels[one] === 0 && !lines[one]);
+        }),
+      );
+      const pixel = over[Math.floor(random() * over.length)];
       if (pixel === undefined) continue;
       Object.assign(fault, at(pixel));
       discs.push({
         x: pixel % width,
         y: Math.floor(pixel / width),
-        radius: (2 + random()) * pxPerMm,
+        radius: (1.2 + 0.6 * random()) * pxPerMm,
         rgb: [0, 1, 2].map((channel) => mixed(shade, 0.6, channel)),
         only: (other) => other === 0 || other === label,
       });

@@ -18,6 +18,8 @@ export const checkWishSchema = z.extend(heldAgainstSchema, {
   photo: z.instanceof(Blob),
   /** Where the four places to tap are, in shares of the photo's sides. Absent: they are found. */
   taps: z.optional(z.array(z.tuple([z.number(), z.number()])).check(z.length(4))),
+  /** Of which element each place is. */
+  elementOfPlace: z.array(z.string()),
   /** What another hue is named after. */
   markers: z.array(z.object({ code: z.string(), lab: labSchema })),
 });

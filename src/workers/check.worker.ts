@@ -22,6 +22,18 @@ import { offer } from './offer';
 /** Hues are told from each other up to here; what is farther from every marker is named after none. */
 const likeDeltaE = 14;
 
+/** What is of a whole area is told once of each element, however many areas it has; spots are told one by one. */
+function onePerElement(findings: readonly FoundInPhoto[], elementOfPlace: readonly string[]): FoundInPhoto[] {
+  const merged = new Map<string, FoundInPhoto>();
+  for (const [index, own] of findings.entries()) {
+    const isSpot = own.kind === 'white' || own.kind === 'overLine';
+    const key = isSpot ? String(index) : `${own.kind} ${own.places.map((place) => elementOfPlace[place - 1]).join()} ${own.band ?? ''}`;
+    const before = merged.get(key);
+    merged.set(key, before ? { ...before, areaMm2: before.areaMm2 + own.areaMm2 } : own);
+  }
+  return [...merged.values()];
+}
+
 async function planOf({ lines, map, colours, widthMm }: z.infer<typeof heldAgainstSchema>) {
   const scan = await createImageBitmap(lines);
   const context = new OffscreenCanvas(map.widthPx, map.heightPx).getContext('2d', { willReadFrequently: true });
@@ -41,7 +53,7 @@ async function planOf({ lines, map, colours, widthMm }: z.infer<typeof heldAgain
 const api = {
   /** Lines a photo up with its picture and says what it shows that was not planned. */
   async check(request: unknown, onProgress: (share: number) => void): Promise<CheckAnswer> {
-    const { photo: file, taps, markers, ...asked } = checkWishSchema.parse(request);
+    const { photo: file, taps, markers, elementOfPlace, ...asked } = checkWishSchema.parse(request);
     const photo = await decoded(file);
     if ('problem' in photo) return photo;
     onProgress(0.15);
@@ -63,7 +75,12 @@ const api = {
       const like = seenLab && looksLike(seenLab);
       return { ...own, places: placesOf(labels), ...(like ? { looksLike: like } : {}) };
     });
-    return { fitMm: checked.fitMm, lie: [...mapOfShares(checked.toPhoto, plan, photo)], findings, notJudged: placesOf(checked.notJudged) };
+    return {
+      fitMm: checked.fitMm,
+      lie: [...mapOfShares(checked.toPhoto, plan, photo)],
+      findings: onePerElement(findings, elementOfPlace),
+      notJudged: placesOf(checked.notJudged),
+    };
   },
 
   /** A photo that was lined up, laid onto its picture, in even white light. */

@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { test as base, expect, type Page } from '@playwright/test';
+import { evaluates } from '../evaluates';
 import { type Application, startApplication } from '../server/application';
 
 type TestFixtures = {
@@ -56,6 +57,9 @@ export const test = base.extend<TestFixtures, { shared: Application }>({
     { auto: true },
   ],
 });
+
+/** A test that only `npm run eval:screens` runs: it times, or repeats a path with very much of it. */
+export const inEvaluation = evaluates('screens') ? test : test.skip;
 
 export { expect };
 

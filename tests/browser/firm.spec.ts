@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import { Client } from 'pg';
 import type { KeptMake } from '#model/api/makes';
 import { colouredPicture } from '#core/make/coloured';
-import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
+import { expect, expectAllKept, expectNoAxeFindings, inEvaluation, test } from './application';
 import { madeUpRecipe, madeUpRecipeElement } from '../made-up-recipe';
 import { expectBandsShown, painted } from './picture';
 
@@ -80,40 +80,40 @@ test('a worker that dies is started again by itself; one that cannot be loaded i
   await expect(said).toHaveCount(0);
 });
 
-test('a recipe of hundreds of elements is translated while the page goes on, can be stopped, and odd ladders are set aside', async ({
-  page,
-  piloting,
-}) => {
-  await page.goto(`${piloting.address}${pilot}#groups`);
-  await expectBandsShown(page);
-  await page.getByRole('tab', { name: 'Kept' }).click();
-  const file = (elements: object[]) => ({
-    name: 'large.json',
-    mimeType: 'application/json',
-    buffer: Buffer.from(JSON.stringify(madeUpRecipe(elements))),
-  });
-  const input = page.getByLabel('A recipe from a file', { exact: true }).and(page.locator('input'));
-  await input.setInputFiles(file([...[0, 4, 7, 40].map((rungs) => madeUpRecipeElement(`Of ${rungs}`, rungs))]));
-  await expect(page.locator('[data-left-over="Of 4"]')).toBeVisible();
-  await expect(page.getByText('Of 7: a ladder of 7 markers; one to six make one.')).toBeVisible();
-  await expect(page.getByText('Of 40: a ladder of 40 markers')).toBeVisible();
-  await expect(page.getByRole('tab', { name: 'Kept' }), 'the station still stands').toBeVisible();
-  await expectNoAxeFindings(page);
+inEvaluation(
+  'a recipe of hundreds of elements is translated while the page goes on, can be stopped, and odd ladders are set aside',
+  async ({ page, piloting }) => {
+    await page.goto(`${piloting.address}${pilot}#groups`);
+    await expectBandsShown(page);
+    await page.getByRole('tab', { name: 'Kept' }).click();
+    const file = (elements: object[]) => ({
+      name: 'large.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(JSON.stringify(madeUpRecipe(elements))),
+    });
+    const input = page.getByLabel('A recipe from a file', { exact: true }).and(page.locator('input'));
+    await input.setInputFiles(file([...[0, 4, 7, 40].map((rungs) => madeUpRecipeElement(`Of ${rungs}`, rungs))]));
+    await expect(page.locator('[data-left-over="Of 4"]')).toBeVisible();
+    await expect(page.getByText('Of 7: a ladder of 7 markers; one to six make one.')).toBeVisible();
+    await expect(page.getByText('Of 40: a ladder of 40 markers')).toBeVisible();
+    await expect(page.getByRole('tab', { name: 'Kept' }), 'the station still stands').toBeVisible();
+    await expectNoAxeFindings(page);
 
-  await input.setInputFiles(file(Array.from({ length: 2_000 }, (_, i) => madeUpRecipeElement(`E${i}`, 6))));
-  await expect(page.getByRole('progressbar', { name: 'Translating the ladders' })).toBeVisible();
-  // The page goes on: a frame is drawn while the worker reckons.
-  expect(await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => resolve('drawn'))))).toBe('drawn');
-  await page.getByRole('button', { name: 'Stop' }).click();
-  await expect(page.getByRole('progressbar', { name: 'Translating the ladders' })).toHaveCount(0);
-  await expect(page.locator('[data-left-over]')).toHaveCount(0);
-  await input.setInputFiles(file(Array.from({ length: 2_001 }, (_, i) => madeUpRecipeElement(`E${i}`, 2))));
-  await expect(page.getByText('The recipe has 2,001 elements; 2,000 fit.')).toBeVisible();
-  await input.setInputFiles(file(Array.from({ length: 300 }, (_, i) => madeUpRecipeElement(`E${i}`, 3))));
-  await expect(page.locator('[data-left-over="E0"]')).toBeVisible();
-  await page.getByRole('button', { name: /^Show 40 more/ }).click();
-  await expect(page.locator('[data-left-over]')).toHaveCount(80);
-});
+    await input.setInputFiles(file(Array.from({ length: 2_000 }, (_, i) => madeUpRecipeElement(`E${i}`, 6))));
+    await expect(page.getByRole('progressbar', { name: 'Translating the ladders' })).toBeVisible();
+    // The page goes on: a frame is drawn while the worker reckons.
+    expect(await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => resolve('drawn'))))).toBe('drawn');
+    await page.getByRole('button', { name: 'Stop' }).click();
+    await expect(page.getByRole('progressbar', { name: 'Translating the ladders' })).toHaveCount(0);
+    await expect(page.locator('[data-left-over]')).toHaveCount(0);
+    await input.setInputFiles(file(Array.from({ length: 2_001 }, (_, i) => madeUpRecipeElement(`E${i}`, 2))));
+    await expect(page.getByText('The recipe has 2,001 elements; 2,000 fit.')).toBeVisible();
+    await input.setInputFiles(file(Array.from({ length: 300 }, (_, i) => madeUpRecipeElement(`E${i}`, 3))));
+    await expect(page.locator('[data-left-over="E0"]')).toBeVisible();
+    await page.getByRole('button', { name: /^Show 40 more/ }).click();
+    await expect(page.locator('[data-left-over]')).toHaveCount(80);
+  },
+);
 
 test('lists beyond all measure are told of at once', async ({ page, shared }) => {
   await page.goto(`${shared.address}/rack`);

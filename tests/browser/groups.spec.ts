@@ -1,6 +1,6 @@
 import type { Locator, Page } from '@playwright/test';
 import type { ColouredElement } from '#model/coloured-picture';
-import { expect, expectAllKept, expectNoAxeFindings, test } from './application';
+import { expect, expectAllKept, expectNoAxeFindings, inEvaluation, test } from './application';
 import { choose } from './choose';
 import { colourAt, expectBandsShown, goTo, painted, paper, tap } from './picture';
 import { kept, keptElements } from './kept';
@@ -130,48 +130,48 @@ test('a finger moves a rung as a mouse does, a tap picks it up, and a ladder is 
   await expect.poll(() => codesOf(page, 'Belt')).toBe(moved);
 });
 
-test('a step of a rung is on the picture within 120 ms at its best, as the page itself measures it; the aim is 50', async ({
-  page,
-  piloting,
-}) => {
-  await open(page, piloting.address);
-  await column(page, 'Coat').click();
-  await rung(page, '62k.lake').focus();
-  // From the key to the first frame in which the canvas has another colour there; the median of ten.
-  const times: number[] = [];
-  for (let turn = 0; turn < 10; turn++) {
-    // The watch is set up before the key is pressed: what comes after it is timed.
-    await page.evaluate(() => {
-      const canvas = document.querySelector<HTMLCanvasElement>('[data-stage] canvas[data-paper]');
-      const copy = new OffscreenCanvas(1, 1).getContext('2d', { willReadFrequently: true });
-      const look = () => {
-        if (!canvas || !copy) return '';
-        copy.drawImage(canvas, Math.round(0.42 * canvas.width), Math.round(0.75 * canvas.height), 1, 1, 0, 0, 1, 1);
-        return copy.getImageData(0, 0, 1, 1).data.join();
-      };
-      const before = look();
-      const watched = new Promise<number>((resolve) => {
-        const onKey = () => {
-          const start = performance.now();
-          const watch = () => {
-            const took = performance.now() - start;
-            if (look() !== before || took > 5000) resolve(took);
-            else requestAnimationFrame(watch);
-          };
-          requestAnimationFrame(watch);
+inEvaluation(
+  'a step of a rung is on the picture within 120 ms at its best, as the page itself measures it; the aim is 50',
+  async ({ page, piloting }) => {
+    await open(page, piloting.address);
+    await column(page, 'Coat').click();
+    await rung(page, '62k.lake').focus();
+    // From the key to the first frame in which the canvas has another colour there; the median of ten.
+    const times: number[] = [];
+    for (let turn = 0; turn < 10; turn++) {
+      // The watch is set up before the key is pressed: what comes after it is timed.
+      await page.evaluate(() => {
+        const canvas = document.querySelector<HTMLCanvasElement>('[data-stage] canvas[data-paper]');
+        const copy = new OffscreenCanvas(1, 1).getContext('2d', { willReadFrequently: true });
+        const look = () => {
+          if (!canvas || !copy) return '';
+          copy.drawImage(canvas, Math.round(0.42 * canvas.width), Math.round(0.75 * canvas.height), 1, 1, 0, 0, 1, 1);
+          return copy.getImageData(0, 0, 1, 1).data.join();
         };
-        document.addEventListener('keydown', onKey, { once: true, capture: true });
+        const before = look();
+        const watched = new Promise<number>((resolve) => {
+          const onKey = () => {
+            const start = performance.now();
+            const watch = () => {
+              const took = performance.now() - start;
+              if (look() !== before || took > 5000) resolve(took);
+              else requestAnimationFrame(watch);
+            };
+            requestAnimationFrame(watch);
+          };
+          document.addEventListener('keydown', onKey, { once: true, capture: true });
+        });
+        Object.assign(window, { watched });
       });
-      Object.assign(window, { watched });
-    });
-    await page.keyboard.press(turn % 2 === 0 ? 'ArrowDown' : 'ArrowUp');
-    times.push(await page.evaluate(() => (window as unknown as { watched: Promise<number> }).watched));
-  }
-  times.sort((one, other) => one - other);
-  console.log(`a step of a rung: median ${times[5]?.toFixed(0)} ms, worst ${times[9]?.toFixed(0)} ms`);
-  // The aim is 50 ms; a loaded machine may take longer by the clock alone.
-  expect(times[0]).toBeLessThan(120);
-});
+      await page.keyboard.press(turn % 2 === 0 ? 'ArrowDown' : 'ArrowUp');
+      times.push(await page.evaluate(() => (window as unknown as { watched: Promise<number> }).watched));
+    }
+    times.sort((one, other) => one - other);
+    console.log(`a step of a rung: median ${times[5]?.toFixed(0)} ms, worst ${times[9]?.toFixed(0)} ms`);
+    // The aim is 50 ms; a loaded machine may take longer by the clock alone.
+    expect(times[0]).toBeLessThan(120);
+  },
+);
 
 test('a ladder is dragged onto another element of the rail or the picture, or taken in hand by a key; a code is dropped on an element', async ({
   page,

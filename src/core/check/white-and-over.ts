@@ -7,6 +7,8 @@ import { apartLab, type CheckedRegion, inkOf, labAt, meanLab } from './region-st
 export const leastMm2 = { white: 1, over: 1.2 } as const;
 /** So much of the ink that is planned is missing where it is white. */
 const whiteShare = 0.42;
+/** What has more ink than this is no bare paper; of a white spot so much is. */
+const [paperInk, leastPaperShare] = [9, 0.3] as const;
 /** An area is not coloured at all where so much of it is white. */
 const uncolouredShare = 0.8;
 /** Paper that has so much ink is coloured. */
@@ -50,12 +52,10 @@ export function whiteFindings(
   const findings: CheckFinding[] = [];
   const perMm2 = plan.pxPerMm ** 2;
   for (const { label, coloured } of regions.values()) {
-    const white = coloured.filter((pixel) => {
-      const [planned, own] = [inkOf(labAt(expected, pixel)), inkOf(labAt(seen, pixel))];
-      return own < whiteShare * planned;
-    });
+    const isPaper = (pixel: number) => inkOf(labAt(seen, pixel)) < paperInk;
+    const white = coloured.filter((pixel) => inkOf(labAt(seen, pixel)) < whiteShare * inkOf(labAt(expected, pixel)));
     if (coloured.length < leastMm2.white * perMm2) continue;
-    if (white.length >= uncolouredShare * coloured.length) {
+    if (white.filter(isPaper).length >= uncolouredShare * coloured.length) {
       for (const pixel of white) isWhite[pixel] = 1;
       findings.push(findingAt(plan, 'uncoloured', [label], coloured, white.length / coloured.length));
       continue;
@@ -63,7 +63,8 @@ export function whiteFindings(
     const mask = new Uint8Array(plan.labels.length);
     for (const pixel of white) mask[pixel] = 1;
     for (const part of partsOfMask(mask, plan.width)) {
-      if (part.length < leastMm2.white * perMm2) continue;
+      // Light where dark was planned is no white spot: its middle is bare paper.
+      if (part.length < leastMm2.white * perMm2 || part.filter(isPaper).length < leastPaperShare * part.length) continue;
       for (const pixel of part) isWhite[pixel] = 1;
       findings.push(findingAt(plan, 'white', [label], part, Math.min(1, part.length / (2 * leastMm2.white * perMm2))));
     }

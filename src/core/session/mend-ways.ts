@@ -90,11 +90,17 @@ export function mendWay(finding: KeptFinding, widthMm: number, { checkId, pictur
   const [place] = finding.places;
   if (place === undefined) return null;
   const isOfCopy = ({ copy: own }: PlannedMark) => own === undefined || copy === undefined || own.number === copy;
+  // A spot is mended where it is; what is of a whole element, on all of its wet areas.
+  const isSpot = finding.kind === 'white' || finding.kind === 'overLine';
+  const { elementId: ofElement } = picture.places[place - 1] ?? {};
+  const places = picture.places.flatMap(({ elementId }, index) =>
+    (isSpot ? index + 1 === place : elementId === ofElement) ? [index + 1] : [],
+  );
   const own = state.marks.filter(
     (mark) =>
       mark.pictureId === picture.pictureId &&
       mark.markerId !== null &&
-      mark.places?.includes(place) &&
+      mark.places?.some((one) => places.includes(one)) &&
       !mark.id.startsWith('mend-') &&
       isOfCopy(mark),
   );
@@ -119,7 +125,13 @@ export function mendWay(finding: KeptFinding, widthMm: number, { checkId, pictur
         blend: `mend-${finding.id}`,
         elementIds: [element.elementId],
       },
-      ...{ places: [place], over: name, how: strokes[finding.kind], areaMm2: finding.areaMm2, seconds: dabS },
+      ...{
+        places: isSpot ? [place] : (base.places ?? [place]).filter((one) => places.includes(one)),
+        over: name,
+        how: strokes[finding.kind],
+        areaMm2: finding.areaMm2,
+        seconds: dabS,
+      },
       ...more,
     };
   };

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { recipeAsDone } from '#core/session/done-recipe';
 import { loggedAddress } from '#islands/shared/logbook-calls.ts';
+import { checkAddress } from '#islands/shared/session-calls.ts';
 import { keepRecipe, recipeAddress } from '#islands/shared/recipe-calls.ts';
 import { fetchBlob, problemToShow } from '#islands/shared/server-calls.ts';
 import { today } from '#islands/shared/today.ts';
@@ -59,6 +60,9 @@ export function Afterwards({ useAlong, sessionId, makeId, isMakeThere }: Props) 
           </BigButton>
         );
       })}
+      <a href={checkAddress(sessionId)} className={`${bigLook()} w-full`}>
+        Check it from a photo, before it is cut out
+      </a>
       <a href={loggedAddress(sessionId)} className={`${bigLook()} w-full`}>
         Look at it in the logbook
       </a>

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { shownMarkers } from '#core/markers/assumed-colour';
 import { decodeKeptBandMap } from '#core/recipe/kept-band-map';
 import { checksOf, choicesOf } from '#core/session/checks';
-import type { SessionState } from '#core/session/session-state';
+import { type SessionState, sessionState } from '#core/session/session-state';
 import { photoAddress } from '#islands/shared/logbook-calls.ts';
 import { ReadingNotice } from '#islands/shared/reading-notice.tsx';
 import { problemToShow } from '#islands/shared/server-calls.ts';
@@ -58,16 +58,20 @@ export function CheckedPicture({ session, state, names, rack, picture, copy, onC
   const [inHand, setInHand] = useState<string | null>(null);
   const { working, ask, stop } = useCheckWorker();
   const { said: photoSaid, keepPhoto } = usePhoto();
+  // What is said of findings changes nothing of the plan: only what was coloured does.
+  const coloured = session.entries.filter(({ kind }) => kind !== 'judged' && kind !== 'checked' && kind !== 'note');
+  const planKey = `${session.id} ${picture.pictureId} ${copy ?? ''} ${coloured.length}`;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key says all that the plan follows from.
   useEffect(() => {
     let isCurrent = true;
-    heldAgainst(session.head, state, { picture, copy }).then(
+    heldAgainst(session.head, sessionState(session.head, coloured), { picture, copy }).then(
       (own) => isCurrent && setAgainst(own),
       (error: unknown) => isCurrent && setSaid(problemToShow(error).message),
     );
     return () => {
       isCurrent = false;
     };
-  }, [session.head, state, picture, copy]);
+  }, [planKey]);
   const map = useMemo(() => against && decodeKeptBandMap(against.map.bytes, against.map), [against]);
   const markers = useMemo(() => shownMarkers(rack).flatMap(({ code, lab, owned }) => (owned && lab ? [{ code, lab }] : [])), [rack]);
   const write = async (entry: SessionEntry) => {
@@ -89,7 +93,16 @@ export function CheckedPicture({ session, state, names, rack, picture, copy, onC
       const answer = await ask(
         'Looking at the photo, area by area',
         async (api, onProgress): Promise<CheckAnswer> =>
-          api.check({ ...against, photo: file, markers, ...(taps ? { taps } : {}) }, onProgress),
+          api.check(
+            {
+              ...against,
+              photo: file,
+              markers,
+              elementOfPlace: picture.places.map(({ elementId }) => elementId),
+              ...(taps ? { taps } : {}),
+            },
+            onProgress,
+          ),
       );
       if ('problem' in answer) {
         setRefused({ photo, words: answer.problem });

@@ -150,15 +150,19 @@ export function PhotoView({ picture, against, map, check, choices, inHand, onInH
               aria-pressed={inHand === id}
               onClick={() => onInHand(inHand === id ? null : id)}
               style={{ left: `${(100 * xMm) / picture.widthMm}%`, top: `${(100 * yMm) / picture.heightMm}%` }}
-              className={`absolute grid size-11 -translate-x-1/2 -translate-y-1/2 place-items-center rounded-full border-2 font-code text-base outline-2 outline-paper ${
-                inHand === id
-                  ? 'border-ink bg-ink text-paper'
-                  : choices.get(id) === 'leave'
-                    ? 'border-edge bg-paper/60 text-soft'
-                    : 'border-ink bg-paper/80'
-              }`}
+              className="absolute grid size-11 -translate-x-1/2 -translate-y-1/2 place-items-center"
             >
-              {choices.get(id) === 'mend' ? '✓' : index + 1}
+              <span
+                className={`grid size-7 place-items-center rounded-full border-2 font-code text-sm outline-2 outline-paper ${
+                  inHand === id
+                    ? 'border-ink bg-ink text-paper'
+                    : choices.get(id) === 'leave'
+                      ? 'border-edge bg-paper text-soft'
+                      : 'border-ink bg-paper'
+                }`}
+              >
+                {choices.get(id) === 'mend' ? '✓' : index + 1}
+              </span>
             </button>
           ))}
         </div>

@@ -41,7 +41,12 @@ export function TapPhoto({ photo, against, picture, ask, onTapped }: Props) {
     <div className="grid gap-3 sm:grid-cols-[14rem_minmax(0,1fr)]">
       <div>
         <p className="pb-2" role="status" data-taps={taps.length}>
-          {problem || (taps.length < 4 ? `Tap place ${taps.length + 1} in the photo.` : 'All four are tapped.')}
+          {problem ||
+            (places.length === 0
+              ? 'Looking for four places …'
+              : taps.length < 4
+                ? `Tap place ${taps.length + 1} in the photo.`
+                : 'All four are tapped.')}
         </p>
         <div className="relative bg-paper" style={{ aspectRatio: `${picture.widthMm} / ${picture.heightMm}` }}>
           {lines && <img src={lines} alt="The drawing, with four numbered places" className="size-full" />}

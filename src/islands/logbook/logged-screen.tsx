@@ -9,7 +9,7 @@ import { sessionState } from '#core/session/session-state';
 import { photoAddress } from '#islands/shared/logbook-calls.ts';
 import { PageOfKept } from '#islands/shared/page-of-kept.tsx';
 import { problemToShow } from '#islands/shared/server-calls.ts';
-import { alongAddress, fetchSession, sendEntries } from '#islands/shared/session-calls.ts';
+import { alongAddress, checkAddress, fetchSession, sendEntries } from '#islands/shared/session-calls.ts';
 import { useFetched } from '#islands/shared/use-fetched.ts';
 import { usePhoto } from '#islands/shared/use-photo.ts';
 import { Button, buttonLook } from '#ui/controls/button.tsx';
@@ -33,8 +33,11 @@ function LoggedScreenWhole({ sessionId }: { sessionId: string }) {
       onAgain={again}
       acts={
         data && (
-          <span className="flex gap-3 print:hidden">
+          <span className="flex flex-wrap gap-3 print:hidden">
             <Button onClick={() => window.print()}>Print this page</Button>
+            <a href={checkAddress(sessionId)} className={buttonLook('plain')}>
+              Check from a photo
+            </a>
             <a href={alongAddress(sessionId)} className={buttonLook('plain')}>
               {sessionState(data.head, data.entries).current === null ? 'See how it ended' : 'Go on with it'}
             </a>

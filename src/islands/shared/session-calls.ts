@@ -6,6 +6,9 @@ import { call, jsonPost } from './server-calls';
 /** The address of the page on which a session is coloured along. */
 export const alongAddress = (id: string): string => `/sessions/${id}`;
 
+/** The address of the page on which a photo of what was coloured is held against a session. */
+export const checkAddress = (id: string): string => `/sessions/${id}/check`;
+
 /** Begins a session; the same again does nothing. @throws CallProblem */
 export const beginSession = (asked: BeginSession) => call(z.object({}), '/api/sessions', jsonPost(asked));
 /** @throws CallProblem */

@@ -8,7 +8,7 @@ import { loosePieces } from '#core/card/loose-pieces';
 import { counted } from '#core/make/counted';
 import { colouringOf, colouringTitle } from '#core/make/coloured';
 import { cautions } from '#core/technique/cautions';
-import { alongAddress, beginSession, fetchSessions, sessionsAddress } from '#islands/shared/session-calls.ts';
+import { alongAddress, beginSession, checkAddress, fetchSessions, sessionsAddress } from '#islands/shared/session-calls.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import { useFetched } from '#islands/shared/use-fetched.ts';
 import { useSupplies } from '#islands/shared/supplies-store.ts';
@@ -19,6 +19,7 @@ import type { MakeStore } from '../../document/make-store';
 import { StationHeading } from '../station-heading';
 import type { Desk } from '../station';
 import type { ColourDeskState } from './colour-desk';
+import { CheckPanel } from './check-panel';
 import { InkPanel } from './ink-panel';
 import { type AlongWish, planAlong } from './plan-along';
 import { RecordBack } from './record-back';
@@ -76,7 +77,7 @@ export function ColourStation({ useMake, make, picture, useDesk }: Props) {
     return counts;
   };
   const cards = (make.cards ?? []).filter(({ pieces }) => pieces.some(({ image }) => image.kind === 'picture'));
-  const begin = async () => {
+  const begin = async (wish: AlongWish, addressOf: (id: string) => string) => {
     setProblem(null);
     set({ busy: 'Beginning …' });
     try {
@@ -88,7 +89,7 @@ export function ColourStation({ useMake, make, picture, useDesk }: Props) {
       });
       const id = crypto.randomUUID();
       await beginSession({ id, make: { id: make.id, name: make.name }, head: card === null ? head : { ...head, card } });
-      window.location.assign(alongAddress(id));
+      window.location.assign(addressOf(id));
     } catch (error) {
       setProblem(problemToShow(error));
       set({ busy: null });
@@ -96,6 +97,7 @@ export function ColourStation({ useMake, make, picture, useDesk }: Props) {
   };
   const isWaiting = keep.kind !== 'kept';
   const sessions = listed.data?.sessions ?? [];
+  const ladders = picture.colouring.treatments.filter(({ ladder }) => ladder).length;
   const underWay = sessions.filter(({ isEnded }) => !isEnded);
   return (
     <section aria-labelledby="colour-heading" className="space-y-5">
@@ -158,13 +160,18 @@ export function ColourStation({ useMake, make, picture, useDesk }: Props) {
           weight="main"
           className="min-h-20 w-full text-xl"
           disabled={wish.length === 0 || busy !== null || isWaiting || !supplies}
-          onClick={() => void begin()}
+          onClick={() => void begin(wish, alongAddress)}
         >
           {busy ?? 'Start colouring'}
         </Button>
         {isWaiting && <p className="text-sm">What you changed last is still on its way to the server; then it can begin.</p>}
       </section>
       <p className="border-l-8 border-ink bg-paper px-4 py-2 text-sm">{cautions.alcohol}</p>
+      <CheckPanel
+        last={sessions.find(({ entries }) => entries > 0)}
+        isBusy={busy !== null || isWaiting || !supplies || ladders === 0}
+        onBegin={() => void begin([{ pictureId: picture.id, colouringId: picture.colouring.id, repeats: 1 }], checkAddress)}
+      />
       <InkPanel {...{ rack, make, picture, tables }} supplies={supplies ?? noSupplies} />
       <RecordBack onBrought={listed.again} />
       <p>

@@ -1,7 +1,7 @@
 import { downloadName } from '#core/make/download-name';
 import { dayOf } from '#core/make/day-of';
 import { today } from '#islands/shared/today.ts';
-import { alongAddress } from '#islands/shared/session-calls.ts';
+import { alongAddress, checkAddress } from '#islands/shared/session-calls.ts';
 import type { ListedSessions } from '#model/api/sessions';
 import { buttonLook } from '#ui/controls/button.tsx';
 
@@ -17,6 +17,9 @@ export function SessionRow({ session: { id, makeName, startedAtMs, marks, laid }
       </span>
       <a href={alongAddress(id)} className={buttonLook('main')}>
         Go on
+      </a>
+      <a href={checkAddress(id)} className={buttonLook('plain')}>
+        Check from a photo
       </a>
       <a
         href={`/api/sessions/${id}/page`}

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { elementNames } from '#core/session/mend-ways';
 import { sessionState } from '#core/session/session-state';
 import { loggedAddress } from '#islands/shared/logbook-calls.ts';
@@ -9,7 +9,9 @@ import { useFetched } from '#islands/shared/use-fetched.ts';
 import type { ReadSession } from '#model/api/sessions';
 import { ChoiceButtons } from '#ui/controls/choice-buttons.tsx';
 import { asPage } from '#ui/words/error-boundary.tsx';
-import { CheckedPicture } from './checked-picture';
+
+// What holds photos against plans comes while the sitting is fetched.
+const CheckedPicture = lazy(() => import('./checked-picture').then((module) => ({ default: module.CheckedPicture })));
 
 /** A finished piece, looked at through a photo of it: what is not as it was planned, and what mends it. */
 function CheckScreenWhole({ sessionId }: { sessionId: string }) {
@@ -77,7 +79,9 @@ function Checked({ session, rack, onChanged }: CheckedProps) {
           />
         </p>
       )}
-      <CheckedPicture key={piece.key} {...{ session, state, names, rack, picture, copy: piece.copy, onChanged }} />
+      <Suspense fallback={<p className="p-4">One moment …</p>}>
+        <CheckedPicture key={piece.key} {...{ session, state, names, rack, picture, copy: piece.copy, onChanged }} />
+      </Suspense>
     </>
   );
 }

@@ -18,6 +18,7 @@ const pages = [
   '/recipes',
   '/logbook',
   '/drawer',
+  '/practice',
   '/send?make=make-balloon-post-pilot',
   '/bring-in',
   '/makes/make-balloon-post-pilot/pull-list',

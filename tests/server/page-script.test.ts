@@ -19,6 +19,7 @@ const most: readonly (readonly [island: string, kB: number])[] = [
   ['logbook-screen', 125],
   ['logged-screen', 125],
   ['check-screen', 125],
+  ['practice-screen', 125],
   ['send-screen', 120],
   ['bring-in-screen', 120],
   ['make-screen', 105],

@@ -57,6 +57,7 @@ describe('a database of schema 1', () => {
       '013-sessions',
       '014-session-effects',
       '015-drawer',
+      '016-practice',
     ]);
     const { revision, document, appliedBatchIds, steps } = await readMake(database, makeId);
     expect({ revision, steps, name: document.name, schema: document.schema }).toEqual({
@@ -123,6 +124,7 @@ describe('a database of schema 3', () => {
       '013-sessions',
       '014-session-effects',
       '015-drawer',
+      '016-practice',
     ]);
   });
   afterAll(async () => {

@@ -54,6 +54,9 @@ function TableWhole() {
         <a href="/drawer" className={buttonLook('plain')}>
           Drawer
         </a>
+        <a href="/practice" className={buttonLook('plain')}>
+          Practice
+        </a>
         <a href="/bring-in" className={buttonLook('plain')}>
           From a file
         </a>

@@ -5,7 +5,7 @@ import type { Database } from '#server/db/database';
 import { ProblemError } from '#server/http/problem';
 
 /** Tables of what the maker has, a document a row. */
-export const belongingTables = ['supplies', 'goes_with', 'own_schools', 'hand', 'drawer'] as const;
+export const belongingTables = ['supplies', 'goes_with', 'own_schools', 'hand', 'drawer', 'practice'] as const;
 export type BelongingTable = (typeof belongingTables)[number];
 
 /** All rows by name; a row that cannot be read is told of (its id, into `unreadable`), and hides no other. */

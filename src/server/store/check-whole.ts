@@ -8,6 +8,7 @@ import type { Database } from '#server/db/database';
 import { migrations } from '#server/db/migrations/index';
 import { problemOf } from '#server/http/problem';
 import { picturesOfDrawer, readDrawer } from './drawer';
+import { readPractice } from './practice';
 import { faultOfPicture } from './fault-of-picture';
 import { checkKept } from './kept';
 import { readStored } from './make-rows';
@@ -90,6 +91,9 @@ export async function checkWhole(database: Database, kinds = keptKinds): Promise
   const beside = await readSupplies(database);
   if (beside.unreadable.length > 0)
     throw new Error(`Papers, inks or schools in the file cannot be read: ${beside.unreadable.slice(0, 5).join(', ')}.`);
+  const practice = await readPractice(database);
+  if (practice.unreadable.length > 0)
+    throw new Error(`How some drills went cannot be read in the file: ${practice.unreadable.slice(0, 5).join(', ')}.`);
   const drawer = await readDrawer(database);
   if (drawer.unreadable.length > 0)
     throw new Error(`Things of the drawer in the file cannot be read: ${drawer.unreadable.slice(0, 5).join(', ')}.`);

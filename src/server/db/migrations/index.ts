@@ -13,6 +13,7 @@ import { unknownFieldsKept } from './012-unknown-fields';
 import { sessions } from './013-sessions';
 import { sessionEffects } from './014-session-effects';
 import { drawer } from './015-drawer';
+import { practice } from './016-practice';
 import type { Migration } from './migration';
 
 export const migrations: readonly Migration[] = [
@@ -31,4 +32,5 @@ export const migrations: readonly Migration[] = [
   sessions,
   sessionEffects,
   drawer,
+  practice,
 ];

@@ -1,0 +1,10 @@
+import type { DrillId } from '#model/practice';
+
+/** What each drill is called, and what is done in it. */
+export const drillTexts: Record<DrillId, { name: string; ask: string }> = {
+  'where-dark': { name: 'Where does the dark go?', ask: 'Paint the dark side of each part, for the lamp that is drawn beside it.' },
+  order: { name: 'Light to dark', ask: 'Tap them from the lightest to the darkest, by ink and not by cap.' },
+  blend: { name: 'Will they blend?', ask: 'Two inks of one family: will they blend in one step?' },
+  'wide-step': { name: 'Which step is too wide?', ask: 'In each ladder one step is too wide to blend. Tap it.' },
+  part: { name: 'Will these part?', ask: 'Squint: side by side, will the eye tell the two apart?' },
+};

@@ -105,49 +105,52 @@ describe('where data lie', { timeout: 400_000 }, () => {
     renameSync(next, join(yard, 'first'));
   });
 
-  it.runIf(isRoot && isEvaluation)('a copy of a folder whose data lie elsewhere is told so and gets its own; nothing of the first is touched', async () => {
-    rmSync(join(yard, 'first/.aquachrome'), { recursive: true });
-    execFileSync('chmod', ['700', yard]);
-    const first = join(yard, 'first');
-    await run(first, ['demo']);
-    const place = readFileSync(join(first, '.aquachrome/data-place'), 'utf8');
-    expect(place).toMatch(/^\/var\/tmp\/aquachrome-/);
-    await createMakeIn(first, 'Of the first');
-    // While the first runs, and while it rests.
-    for (const copyName of isEvaluation ? ['second', 'third (copy)'] : ['second']) {
-      const copy = join(yard, copyName);
-      execFileSync('cp', ['-a', first, copy]);
-      if (copyName.includes('(')) readyHouse(copy);
-      // A stop in the copy ends nothing of the first's.
-      const before = existsSync(join(place, 'data/postmaster.pid'));
-      await run(copy, ['stop']);
-      expect(existsSync(join(place, 'data/postmaster.pid'))).toBe(before);
-      const { words, code } = await run(copy, ['demo']);
-      expect(code, words).toBe(0);
-      expect(words).toMatch(/is a copy of .*\/first, which keeps its data/);
-      expect(await names(copy)).toContain('Of the first');
-      await createMakeIn(copy, 'Only of the copy');
-      expect((await run(copy, ['demo'])).words, 'told once').not.toMatch(/is a copy of/);
+  it.runIf(isRoot && isEvaluation)(
+    'a copy of a folder whose data lie elsewhere is told so and gets its own; nothing of the first is touched',
+    async () => {
+      rmSync(join(yard, 'first/.aquachrome'), { recursive: true });
+      execFileSync('chmod', ['700', yard]);
+      const first = join(yard, 'first');
       await run(first, ['demo']);
-      expect(await names(first)).not.toContain('Only of the copy');
-      expect((await run(copy, ['reset', '--yes'])).code).toBe(0);
+      const place = readFileSync(join(first, '.aquachrome/data-place'), 'utf8');
+      expect(place).toMatch(/^\/var\/tmp\/aquachrome-/);
+      await createMakeIn(first, 'Of the first');
+      // While the first runs, and while it rests.
+      for (const copyName of isEvaluation ? ['second', 'third (copy)'] : ['second']) {
+        const copy = join(yard, copyName);
+        execFileSync('cp', ['-a', first, copy]);
+        if (copyName.includes('(')) readyHouse(copy);
+        // A stop in the copy ends nothing of the first's.
+        const before = existsSync(join(place, 'data/postmaster.pid'));
+        await run(copy, ['stop']);
+        expect(existsSync(join(place, 'data/postmaster.pid'))).toBe(before);
+        const { words, code } = await run(copy, ['demo']);
+        expect(code, words).toBe(0);
+        expect(words).toMatch(/is a copy of .*\/first, which keeps its data/);
+        expect(await names(copy)).toContain('Of the first');
+        await createMakeIn(copy, 'Only of the copy');
+        expect((await run(copy, ['demo'])).words, 'told once').not.toMatch(/is a copy of/);
+        await run(first, ['demo']);
+        expect(await names(first)).not.toContain('Only of the copy');
+        expect((await run(copy, ['reset', '--yes'])).code).toBe(0);
+        expect(await names(first)).toContain('Of the first');
+        await run(copy, ['stop']);
+        expect((await fetch(`http://127.0.0.1:${readFileSync(join(first, '.aquachrome/port'), 'utf8')}/api/health`)).ok).toBe(true);
+        expect(await names(first)).toContain('Of the first');
+        await run(first, ['stop']);
+      }
+      // Renamed, it finds its data by its note; without its notes by its place in the file system.
+      renameSync(first, join(yard, 'moved'));
+      expect((await run(join(yard, 'moved'), ['demo'])).words).toMatch(/was .*\/first before: its data are here/);
+      expect(await names(join(yard, 'moved'))).toContain('Of the first');
+      await run(join(yard, 'moved'), ['stop']);
+      rmSync(join(yard, 'moved/.aquachrome'), { recursive: true });
+      renameSync(join(yard, 'moved'), first);
+      await run(first, ['demo']);
       expect(await names(first)).toContain('Of the first');
-      await run(copy, ['stop']);
-      expect((await fetch(`http://127.0.0.1:${readFileSync(join(first, '.aquachrome/port'), 'utf8')}/api/health`)).ok).toBe(true);
-      expect(await names(first)).toContain('Of the first');
-      await run(first, ['stop']);
-    }
-    // Renamed, it finds its data by its note; without its notes by its place in the file system.
-    renameSync(first, join(yard, 'moved'));
-    expect((await run(join(yard, 'moved'), ['demo'])).words).toMatch(/was .*\/first before: its data are here/);
-    expect(await names(join(yard, 'moved'))).toContain('Of the first');
-    await run(join(yard, 'moved'), ['stop']);
-    rmSync(join(yard, 'moved/.aquachrome'), { recursive: true });
-    renameSync(join(yard, 'moved'), first);
-    await run(first, ['demo']);
-    expect(await names(first)).toContain('Of the first');
-    execFileSync('chmod', ['755', yard]);
-  });
+      execFileSync('chmod', ['755', yard]);
+    },
+  );
 
   it.runIf(isEvaluation)('a copy that was made while its data were written gets whole data of its own', async () => {
     const first = await theOneInside();

@@ -6,6 +6,7 @@ import { checkPhoto } from './check-photo';
 import type { CheckPlan } from './checked-plan';
 import { mapPlace } from './projective';
 import { registerPhoto } from './register-photo';
+import { tapPlaces } from './tap-places';
 
 const [width, height, pxPerMm] = [440, 400, 8];
 
@@ -114,6 +115,24 @@ describe('what a photo shows that the plan does not want', () => {
     expect(found([], 11).checked.findings).toEqual([]);
   }, 240_000);
 });
+
+it('four taps a mm off lay a photo on as it lies, and tell a picture that is seen from nowhere', () => {
+  const { plan, painted } = colouredWithFaults(picture, [], 2);
+  const photo = photoOf(painted, camera(2, { pxPerMm: 8 }));
+  const itself = checkPhoto(photo, plan);
+  if ('problem' in itself) throw new Error(itself.problem);
+  const places = tapPlaces(plan.lines) ?? [];
+  const taps = places.map(([x, y], index) => mapPlace(itself.toPhoto, x + (index % 2 === 0 ? pxPerMm : -pxPerMm), y + 0.5 * pxPerMm));
+  const tapped = checkPhoto(photo, plan, { taps });
+  if ('problem' in tapped) throw new Error(tapped.problem);
+  for (const [x, y] of places) {
+    const [[u, v], [p, q]] = [mapPlace(itself.toPhoto, x, y), mapPlace(tapped.toPhoto, x, y)];
+    expect(Math.hypot(u - p, v - q) / 8, 'mm').toBeLessThan(0.3);
+  }
+  expect(checkPhoto(photo, plan, { taps: [1, 2, 3, 4].map((x) => [x, x] as const) })).toMatchObject({
+    problem: expect.stringContaining('four places'),
+  });
+}, 240_000);
 
 describe('photos that are not judged', () => {
   const { plan, painted } = colouredWithFaults(picture, [], 2);

@@ -39,9 +39,9 @@ function TableWhole() {
 
   return (
     <div className="mx-auto max-w-[92rem] px-4 pb-12 sm:px-8">
-      <header className="flex flex-wrap items-end gap-x-6 gap-y-2 py-4">
+      <header className="flex flex-wrap items-end gap-x-3 gap-y-2 py-4">
         <p className="font-display text-4xl font-bold tracking-tight">Aquachrome</p>
-        <p className="min-w-60 flex-1 pb-1 text-soft">Stamped images, alcohol markers, one light.</p>
+        <p className="min-w-44 flex-1 pb-1 pl-3 text-soft">Stamped images, alcohol markers, one light.</p>
         <a href="/recipes" className={buttonLook('plain')}>
           Recipes
         </a>

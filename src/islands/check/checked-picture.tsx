@@ -3,7 +3,6 @@ import { shownMarkers } from '#core/markers/assumed-colour';
 import { decodeKeptBandMap } from '#core/recipe/kept-band-map';
 import { checksOf, choicesOf } from '#core/session/checks';
 import { type SessionState, sessionState } from '#core/session/session-state';
-import { photoAddress } from '#islands/shared/logbook-calls.ts';
 import { ReadingNotice } from '#islands/shared/reading-notice.tsx';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import { sendEntries } from '#islands/shared/session-calls.ts';
@@ -19,6 +18,7 @@ import type { CheckApi } from '#workers/check.worker';
 import type { CheckAnswer } from '#workers/check-messages';
 import { FindingsList } from './findings-list';
 import { type HeldAgainst, heldAgainst } from './held-against';
+import { keptPhoto } from './kept-photo';
 import { PhotoView } from './photo-view';
 import { TapPhoto } from './tap-photo';
 
@@ -39,13 +39,6 @@ const useCheckWorker = () =>
     'What looks at photos',
     (name) => new Worker(new URL('../../workers/check.worker.ts', import.meta.url), { type: 'module', name }),
   );
-
-/** Bytes of a photo that was kept. */
-async function keptPhoto(sha256: string): Promise<Blob> {
-  const answer = await fetch(photoAddress(sha256));
-  if (!answer.ok) throw new Error('The photo could not be fetched. Nothing was changed.');
-  return answer.blob();
-}
 
 /** One piece: its photo beside its plan, and what was found. */
 export function CheckedPicture({ session, state, names, rack, picture, copy, onChanged }: Props) {

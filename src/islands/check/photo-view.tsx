@@ -2,7 +2,6 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { KeptBandMap } from '#core/recipe/kept-band-map';
 import type { Choice, KeptCheck } from '#core/session/checks';
 import { paintBands } from '#core/scene/paint-bands';
-import { photoAddress } from '#islands/shared/logbook-calls.ts';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import { useAskedWorker } from '#islands/shared/use-asked-worker.ts';
 import { StoppedError } from '#islands/shared/use-files.ts';
@@ -13,6 +12,7 @@ import { canvasOf } from '#ui/picture/canvas-of.ts';
 import type { CheckApi } from '#workers/check.worker';
 import type { ShownPhoto } from '#workers/check-messages';
 import type { HeldAgainst } from './held-against';
+import { keptPhoto } from './kept-photo';
 
 type Props = {
   picture: SessionPicture;
@@ -81,10 +81,7 @@ export function PhotoView({ picture, against, map, check, choices, inHand, onInH
     setPhoto(null);
     setProblem('');
     if (!against || !sha256 || !lie) return;
-    const fetched = fetch(photoAddress(sha256)).then((answer) => {
-      if (!answer.ok) throw new Error('The photo could not be fetched.');
-      return answer.blob();
-    });
+    const fetched = keptPhoto(sha256);
     ask('Laying the photo on', async (api): Promise<ShownPhoto> => api.show({ ...against, photo: await fetched, lie })).then(
       (own) => {
         if (!isCurrent) return;

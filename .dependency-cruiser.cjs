@@ -68,7 +68,7 @@ const coreRooms = {
   recipe: ['bytes', 'colour', 'groups', 'light', 'make', 'markers', 'scene', 'technique'],
   layers: ['colour', 'raster', 'scene'],
   plan: ['colour', 'make', 'raster', 'light', 'picture', 'scene', 'technique'],
-  practice: ['markers', 'recipe', 'scene'],
+  practice: ['check', 'colour', 'markers', 'outline', 'raster', 'recipe', 'scene', 'swatch'],
   upgrade: ['make'],
   bundle: ['bytes', 'make', 'markers'],
   session: ['check', 'colour', 'groups', 'make', 'markers', 'raster', 'recipe', 'technique'],

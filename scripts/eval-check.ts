@@ -1,24 +1,75 @@
 /**
- * Photos of the demo's pictures, coloured by made-up recipes with planted faults, as the simulated camera takes them: how many are lined up, found, and told falsely.
+ * Photos of the demo's pictures, coloured by made-up recipes with planted faults, as the simulated camera takes them: how many are lined up (also by a general vision library), found, and told falsely;
+ * and whether other pictures, halves and blurred ones are refused.
  * node --import tsx scripts/eval-check.ts [PHOTOS]   Default 60 a picture.
  */
 import sharp from 'sharp';
-import { photographPicture } from '#core/camera/photograph-picture';
+import type { Camera } from '#core/camera/photograph';
+import { photographPicture, pictureInPhoto } from '#core/camera/photograph-picture';
 import { checkPhoto } from '#core/check/check-photo';
+import type { CheckPlan } from '#core/check/checked-plan';
+import { type Homography, mapPlace } from '#core/check/projective';
 import { findLines } from '#core/picture/lines';
 import { findRegions } from '#core/picture/regions';
 import { colouredWithFaults, isAbout, type Planted } from '../tests/planted-faults';
 import { seeded } from '../tests/seeded';
+import { registeredByOpenCv } from './bench-against/open-cv-registration';
 
 const photos = Number(process.argv[2] ?? 60);
 const pictures = ['badger-pilot', 'gas-balloon', 'parcel-and-cloud', 'bunting', 'lantern-watch'];
 const kinds: Planted['kind'][] = ['white', 'uncoloured', 'overLine', 'wrongSide', 'flat', 'otherHue', 'streak', 'hardStep'];
 const [widthPx, pxPerMm, photoPxPerMm] = [640, 10, 12] as const;
 
+/** Farther than this from where it truly lies a photo is not lined up. */
+const mostOffMm = 0.3;
+
+/** How far a map lies from the truth at the corners of a picture and in its middle, at the most, in mm. */
+function offMm(
+  map: Homography,
+  truth: (xMm: number, yMm: number) => readonly [number, number],
+  size: { width: number; height: number },
+): number {
+  const { width, height } = size;
+  return Math.max(
+    ...(
+      [
+        [0, 0],
+        [width, 0],
+        [width, height],
+        [0, height],
+        [width / 2, height / 2],
+      ] as const
+    ).map(([x, y]) => {
+      const [[u, v], [p, q]] = [mapPlace(map, x, y), truth(x / pxPerMm, y / pxPerMm)];
+      return Math.hypot(u - p, v - q) / photoPxPerMm;
+    }),
+  );
+}
+
+/** What is no photo of the whole piece, or too blurred; each is to be refused. */
+async function spoilt(photo: { width: number; height: number; data: Uint8Array }) {
+  const { width, height } = photo;
+  const raw = () => sharp(Buffer.from(photo.data), { raw: { width, height, channels: 3 } });
+  const half = Math.floor(width / 2);
+  const taken = await raw().extract({ left: 0, top: 0, width: half, height }).raw().toBuffer();
+  const soft = await raw()
+    .blur(0.8 * photoPxPerMm)
+    .raw()
+    .toBuffer();
+  return [
+    { what: 'half a picture', image: { width: half, height, data: new Uint8Array(taken) } },
+    { what: 'a blurred one', image: { width, height, data: new Uint8Array(soft) } },
+  ];
+}
+
 const tally = new Map<string, { found: number; planted: number }>(kinds.map((kind) => [kind, { found: 0, planted: 0 }]));
 let [judged, refused, told, falsely, faultless, falseOnFaultless] = [0, 0, 0, 0, 0, 0];
 const fits: number[] = [];
 const times: number[] = [];
+const off: { ours: number; theirs: number | null }[] = [];
+const spoiltOnes = { refused: 0, all: 0 };
+/** The plan that a photo of the next picture is held against. */
+let other: CheckPlan | null = null;
 for (const name of pictures) {
   const { data, info } = await sharp(`demo/line-images/${name}.svg`, { density: 150 })
     .resize({ width: widthPx })
@@ -34,7 +85,7 @@ for (const name of pictures) {
     const wished = seed % 4 === 3 ? [] : [...kinds].sort(() => random() - 0.5).slice(0, 3);
     const picture = { width: grey.width, height: grey.height, pxPerMm, labels, lines: lines.data, count };
     const { plan, painted, planted } = colouredWithFaults(picture, wished, seed + 1);
-    const shot = photographPicture({ width: grey.width, height: grey.height, data: painted }, widthPx / pxPerMm, {
+    const camera: Camera = {
       ...{
         pxPerMm: photoPxPerMm,
         leanDeg: 15 * random(),
@@ -43,15 +94,28 @@ for (const name of pictures) {
         fallOff: 0.25 * random(),
       },
       ...{ cast: [1, 0.8 + 0.2 * random(), 0.7 + 0.3 * random()], noiseSigma: 3, table: { L: 40, a: 5, b: 10 }, seed },
-    });
+    };
+    const shot = photographPicture({ width: grey.width, height: grey.height, data: painted }, widthPx / pxPerMm, camera);
     // A lens that is a little out of focus, up to 0.15 mm, and JPEG of quality 75.
     const blurMm = 0.15 * random();
     const raw = sharp(Buffer.from(shot.data), { raw: { width: shot.width, height: shot.height, channels: 3 } });
     const jpeg = await (blurMm * photoPxPerMm > 0.3 ? raw.blur(blurMm * photoPxPerMm) : raw).jpeg({ quality: 75 }).toBuffer();
-    const photo = await sharp(jpeg).raw().toBuffer();
+    const photo = { width: shot.width, height: shot.height, data: new Uint8Array(await sharp(jpeg).raw().toBuffer()) };
     const began = performance.now();
-    const checked = checkPhoto({ width: shot.width, height: shot.height, data: new Uint8Array(photo) }, plan);
+    const checked = checkPhoto(photo, plan);
     times.push(performance.now() - began);
+    if (seed % 4 === 3) {
+      const wrong = [
+        ...(await spoilt(photo)).map((own) => ({ ...own, against: plan })),
+        ...(other ? [{ what: 'another picture', image: photo, against: other }] : []),
+      ];
+      for (const { what, image, against } of wrong) {
+        spoiltOnes.all += 1;
+        if ('problem' in checkPhoto(image, against)) spoiltOnes.refused += 1;
+        else console.log(`${name} ${seed}: took ${what}`);
+      }
+    }
+    other = seed === photos - 1 ? plan : other;
     if ('problem' in checked) {
       refused += 1;
       console.log(`${name} ${seed}: ${checked.problem}`);
@@ -59,6 +123,10 @@ for (const name of pictures) {
     }
     judged += 1;
     fits.push(checked.fitMm);
+    const truth = pictureInPhoto({ widthMm: widthPx / pxPerMm, heightMm: grey.height / pxPerMm }, camera);
+    const theirs = await registeredByOpenCv({ width: grey.width, height: grey.height, data: plan.expected }, photo);
+    off.push({ ours: offMm(checked.toPhoto, truth, grey), theirs: theirs && offMm(theirs, truth, grey) });
+    if ((off.at(-1)?.ours ?? 0) > mostOffMm) console.log(`${name} ${seed}: lined up ${off.at(-1)?.ours.toFixed(2)} mm off`);
     for (const fault of planted) {
       const own = tally.get(fault.kind);
       if (!own) continue;
@@ -80,6 +148,12 @@ const share = (part: number, all: number) => `${part} of ${all} (${((100 * part)
 console.log(
   `lined up and judged: ${share(judged, judged + refused)}; mean fit ${(fits.reduce((sum, own) => sum + own, 0) / Math.max(1, fits.length)).toFixed(3)} mm`,
 );
+const sorted = (values: readonly number[]) => [...values].sort((one, other) => one - other);
+const told98 = (values: readonly number[]) =>
+  `${share(values.filter((own) => own <= mostOffMm).length, off.length)} within ${mostOffMm} mm, middle ${(sorted(values)[Math.floor(values.length / 2)] ?? 0).toFixed(3)} mm, worst ${(sorted(values).at(-1) ?? 0).toFixed(2)} mm`;
+console.log(`off the truth, ours: ${told98(off.map(({ ours }) => ours))}`);
+console.log(`off the truth, the library's: ${told98(off.flatMap(({ theirs }) => theirs ?? []))}`);
+console.log(`other pictures, halves and blurred ones refused: ${share(spoiltOnes.refused, spoiltOnes.all)}`);
 for (const [kind, { found, planted }] of tally) console.log(`${kind}: found ${share(found, planted)}`);
 const sums = [...tally.values()].reduce((sum, own) => ({ found: sum.found + own.found, planted: sum.planted + own.planted }));
 console.log(`all faults: found ${share(sums.found, sums.planted)}; true findings ${share(told - falsely, told)}`);

@@ -1,8 +1,13 @@
 import * as z from 'zod/mini';
 import { idSchema } from './id';
 
-/** Drills of the eye. */
-export const drillIds = ['where-dark', 'order', 'blend', 'wide-step', 'part'] as const;
+/** Drills of the eye: done on the screen. */
+export const eyeDrillIds = ['where-dark', 'wrong-light', 'overlooked', 'order', 'blend', 'wide-step', 'part', 'read-code'] as const;
+export type EyeDrillId = (typeof eyeDrillIds)[number];
+/** Drills of the hand: done on a printed sheet, and read from a photo of it. */
+export const handDrillIds = ['circles', 'edge', 'flicks', 'tips', 'fill', 'lift', 'coats'] as const;
+export type HandDrillId = (typeof handDrillIds)[number];
+export const drillIds = [...eyeDrillIds, ...handDrillIds] as const;
 export type DrillId = (typeof drillIds)[number];
 
 /** Times of one drill that are kept: the newest. */

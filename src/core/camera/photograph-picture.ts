@@ -1,6 +1,6 @@
 import type { RgbImage } from '#core/swatch/find-page';
 import { linearRgb } from '#core/colour/modes';
-import { type Camera, type Light, photograph } from './photograph';
+import { type Camera, type Light, photograph, seenInPhoto } from './photograph';
 
 /** Bare paper round a card, in mm. */
 const marginMm = 12;
@@ -21,4 +21,13 @@ export function photographPicture(image: RgbImage, widthMm: number, camera: Came
     return [known[image.data[at]!]!, known[image.data[at + 1]!]!, known[image.data[at + 2]!]!];
   };
   return photograph({ widthMm: widthMm + 2 * marginMm, heightMm: heightMm + 2 * marginMm, lightAt }, camera);
+}
+
+/** Where a place of such a picture, in mm from its left top, is seen in its photo, in px. @param size of the picture on paper. */
+export function pictureInPhoto(
+  size: { widthMm: number; heightMm: number },
+  camera: Camera,
+): (xMm: number, yMm: number) => [number, number] {
+  const toPx = seenInPhoto({ widthMm: size.widthMm + 2 * marginMm, heightMm: size.heightMm + 2 * marginMm }, camera);
+  return (xMm, yMm) => toPx(xMm + marginMm, yMm + marginMm);
 }

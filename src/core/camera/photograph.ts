@@ -35,7 +35,7 @@ export function lightOf(lab: Lab): Light {
 export type Sheet = { widthMm: number; heightMm: number; lightAt: (xMm: number, yMm: number) => Light };
 
 /** Where the eye of a leaning camera sees a place of the page, in mm about the middle of what it sees. */
-function projection({ widthMm, heightMm }: Sheet, { leanDeg, leanToDeg, turnDeg }: Camera) {
+function projection({ widthMm, heightMm }: Pick<Sheet, 'widthMm' | 'heightMm'>, { leanDeg, leanToDeg, turnDeg }: Camera) {
   const eyeMm = 420;
   const [lean, to, turn] = [leanDeg, leanToDeg, turnDeg].map((degrees) => (degrees * Math.PI) / 180) as [number, number, number];
   return (xMm: number, yMm: number): [number, number] => {
@@ -89,9 +89,11 @@ function normal(random: () => number): number {
   return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 }
 
-/** Photographs a sheet askew in uneven light, with noise: four looks a px, so that edges are as soft as a lens leaves them. */
-export function photograph(sheet: Sheet, shot: Camera): RgbImage {
-  const random = seeded(shot.seed);
+/** Where a sheet lies in its photo, and how large that is. */
+type Laid = { width: number; height: number; corners: [number, number][]; seen: [number, number][] };
+
+/** Corners of a sheet in mm, and where they are seen in its photo, in px. */
+function laid(sheet: Pick<Sheet, 'widthMm' | 'heightMm'>, shot: Camera): Laid {
   const { widthMm, heightMm } = sheet;
   const project = projection(sheet, shot);
   const corners: [number, number][] = [
@@ -100,24 +102,35 @@ export function photograph(sheet: Sheet, shot: Camera): RgbImage {
     [widthMm, heightMm],
     [0, heightMm],
   ];
-  const seen = corners.map(([x, y]) => project(x, y));
+  const own = corners.map(([x, y]) => project(x, y));
   // The far side of a leaning sheet is seen smallest.
   const smallest = Math.min(
     ...corners.map(
       ([x, y], at) =>
-        Math.hypot(seen[at]![0] - seen[(at + 1) % 4]![0], seen[at]![1] - seen[(at + 1) % 4]![1]) /
+        Math.hypot(own[at]![0] - own[(at + 1) % 4]![0], own[at]![1] - own[(at + 1) % 4]![1]) /
         Math.hypot(x - corners[(at + 1) % 4]![0], y - corners[(at + 1) % 4]![1]),
     ),
   );
   const scale = shot.pxPerMm / smallest;
   const rimMm = 8;
-  const [left, top] = [0, 1].map((at) => Math.min(...seen.map((own) => own[at as 0 | 1])) - rimMm) as [number, number];
-  const [right, bottom] = [0, 1].map((at) => Math.max(...seen.map((own) => own[at as 0 | 1])) + rimMm) as [number, number];
+  const [left, top] = [0, 1].map((at) => Math.min(...own.map((place) => place[at as 0 | 1])) - rimMm) as [number, number];
+  const [right, bottom] = [0, 1].map((at) => Math.max(...own.map((place) => place[at as 0 | 1])) + rimMm) as [number, number];
   const [width, height] = [Math.round((right - left) * scale), Math.round((bottom - top) * scale)];
-  const toPage = mapped(
-    seen.map(([x, y]): [number, number] => [(x - left) * scale, (y - top) * scale]),
-    corners,
-  );
+  return { width, height, corners, seen: own.map(([x, y]): [number, number] => [(x - left) * scale, (y - top) * scale]) };
+}
+
+/** Where a place of a sheet, in mm, is seen in its photo, in px: the truth that a photo is lined up against. */
+export function seenInPhoto(sheet: Pick<Sheet, 'widthMm' | 'heightMm'>, shot: Camera): (xMm: number, yMm: number) => [number, number] {
+  const { corners, seen } = laid(sheet, shot);
+  return mapped(corners, seen);
+}
+
+/** Photographs a sheet askew in uneven light, with noise: four looks a px, so that edges are as soft as a lens leaves them. */
+export function photograph(sheet: Sheet, shot: Camera): RgbImage {
+  const random = seeded(shot.seed);
+  const { widthMm, heightMm } = sheet;
+  const { width, height, corners, seen } = laid(sheet, shot);
+  const toPage = mapped(seen, corners);
   const table = lightOf(shot.table);
   const lightAt = (xMm: number, yMm: number): Light =>
     xMm < 0 || yMm < 0 || xMm >= widthMm || yMm >= heightMm ? table : sheet.lightAt(xMm, yMm);

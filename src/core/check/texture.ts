@@ -6,7 +6,7 @@ import { findingAt } from './white-and-over';
 /** Lightness is held against its surroundings of this radius, in mm. */
 const roundMm = 1.4;
 /** A streak or blotch stands out of its surroundings by so much L* on average, beyond what the plan has there. */
-const streakL = 1.5;
+export const streakL = 1.5;
 const leastMm2 = 10;
 /** A step across a border of bands is hard when it is so much harder than planned, in L* over `acrossMm`. */
 const [hardL, acrossMm] = [5, 1] as const;
@@ -44,6 +44,26 @@ function rough(lab: Float32Array, plan: WorkPlan, isOf: Uint8Array): Float32Arra
   return found;
 }
 
+/** How streaky some px are, in L*: seven of ten lie no farther than this from those round them, beyond what the plan has there. */
+export function streakinessL(
+  plan: WorkPlan,
+  pixels: readonly number[],
+  { expected, seen }: { expected: Float32Array; seen: Float32Array },
+): number {
+  const isOf = new Uint8Array(plan.labels.length);
+  // What differs from the plan: its own shading is no streak.
+  const off = new Float32Array(3 * plan.labels.length);
+  for (const pixel of pixels) {
+    isOf[pixel] = 1;
+    off[3 * pixel] = seen[3 * pixel]! - expected[3 * pixel]!;
+  }
+  const roughness = rough(off, plan, isOf);
+  return shareOf(
+    pixels.map((pixel) => Math.abs(roughness[pixel]!)),
+    0.7,
+  );
+}
+
 /** Streaks and blotches within an area, and steps between bands that are harder than planned. */
 export function textureFindings(
   plan: WorkPlan,
@@ -57,10 +77,6 @@ export function textureFindings(
     if (pixels.length < leastMm2 * plan.pxPerMm ** 2 || pixels.length < 0.6 * coloured.length) continue;
     const isOf = new Uint8Array(plan.labels.length);
     for (const pixel of pixels) isOf[pixel] = 1;
-    // What differs from the plan: its own shading is no streak.
-    const off = new Float32Array(3 * plan.labels.length);
-    for (const pixel of pixels) off[3 * pixel] = seen[3 * pixel]! - expected[3 * pixel]!;
-    const roughness = rough(off, plan, isOf);
     const steps: { pixel: number; hard: number }[] = [];
     for (const pixel of pixels) {
       for (const step of [reach, reach * plan.width]) {
@@ -85,10 +101,7 @@ export function textureFindings(
       );
       continue;
     }
-    const spread = shareOf(
-      pixels.map((pixel) => Math.abs(roughness[pixel]!)),
-      0.7,
-    );
+    const spread = streakinessL(plan, pixels, { expected, seen });
     if (spread > streakL) findings.push(findingAt(plan, 'streak', [label], pixels, spread / (2 * streakL)));
   }
   return findings;

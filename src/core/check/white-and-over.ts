@@ -12,7 +12,7 @@ const [paperInk, leastPaperShare] = [9, 0.3] as const;
 /** An area is not coloured at all where so much of it is white. */
 const uncolouredShare = 0.8;
 /** Paper that has so much ink is coloured. */
-const overInk = 13;
+export const overInk = 13;
 /** Ink over a line begins no farther from it than this, in mm. */
 const besideMm = 1.2;
 
@@ -91,6 +91,16 @@ function neighboursOf(plan: WorkPlan, part: readonly number[], reachPx: number):
   return found;
 }
 
+/** 1 where the photo shows ink and the plan has bare paper, away from lines. */
+export function inkOnPaper(
+  plan: WorkPlan,
+  { expected, seen, isSeen }: { expected: Float32Array; seen: Float32Array; isSeen: Uint8Array },
+): Uint8Array {
+  return Uint8Array.from(plan.labels, (_, pixel) =>
+    plan.isLine[pixel] || !isSeen[pixel] || inkOf(labAt(expected, pixel)) > 5 ? 0 : inkOf(labAt(seen, pixel)) > overInk ? 1 : 0,
+  );
+}
+
 /** Ink of an area that ran over its line: onto paper, or into a neighbour of another colour. */
 export function overFindings(
   plan: WorkPlan,
@@ -100,11 +110,7 @@ export function overFindings(
   const reachPx = Math.max(2, Math.ceil((besideMm + 0.6) * plan.pxPerMm));
   const least = leastMm2.over * plan.pxPerMm ** 2;
   const findings: CheckFinding[] = [];
-  const onPaper = new Uint8Array(plan.labels.length);
-  for (let pixel = 0; pixel < onPaper.length; pixel++) {
-    if (plan.isLine[pixel] || !isSeen[pixel] || inkOf(labAt(expected, pixel)) > 5) continue;
-    onPaper[pixel] = inkOf(labAt(seen, pixel)) > overInk ? 1 : 0;
-  }
+  const onPaper = inkOnPaper(plan, { expected, seen, isSeen });
   const colourOf = (label: number) => meanLab(seen, regions.get(label)?.coloured ?? []);
   for (const part of partsOfMask(onPaper, plan.width)) {
     if (part.length < least) continue;

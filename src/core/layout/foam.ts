@@ -1,4 +1,5 @@
 import { boundsMm, isInside, type OutlineMm } from '#core/outline/outline';
+import { runsWithin } from '#core/outline/pixels-within';
 import { chamferDistance, chamferUnitsPerPx } from '#core/raster/distance';
 import { convexHull } from '#core/raster/convex-hull';
 
@@ -38,22 +39,7 @@ type Grid = { left: number; top: number; width: number; height: number };
 /** Pixels whose middle lies in outlines, by the even-odd rule: holes are out. */
 function fill({ left, top, width, height }: Grid, outlines: readonly OutlineMm[]): Uint8Array {
   const map = new Uint8Array(width * height);
-  for (let row = 0; row < height; row++) {
-    const y = top + (row + 0.5) / pxPerMm;
-    const crossings = outlines
-      .flatMap((outline) =>
-        outline.flatMap(([ax, ay], index) => {
-          const [bx, by] = outline[(index + 1) % outline.length]!;
-          return ay > y === by > y ? [] : [ax + ((y - ay) / (by - ay)) * (bx - ax)];
-        }),
-      )
-      .sort((one, other) => one - other);
-    for (let pair = 0; pair + 1 < crossings.length; pair += 2) {
-      const from = Math.max(0, Math.ceil((crossings[pair]! - left) * pxPerMm - 0.5));
-      const to = Math.min(width - 1, Math.floor((crossings[pair + 1]! - left) * pxPerMm - 0.5));
-      for (let column = from; column <= to; column++) map[row * width + column] = 1;
-    }
-  }
+  runsWithin({ leftMm: left, topMm: top, width, height, pxPerMm }, outlines, (from, to) => map.fill(1, from, to));
   return map;
 }
 

@@ -1,4 +1,5 @@
 import { boundsMm, type BoundsMm, type OutlineMm } from '#core/outline/outline';
+import { runsWithin } from '#core/outline/pixels-within';
 import { chamferDistance, chamferUnitsPerPx } from '#core/raster/distance';
 
 /** Pixels to a mm of the map on which free room is looked for; what is found is checked by the outlines themselves. */
@@ -30,26 +31,9 @@ export function pixelOf({ bounds, width, height }: Grid, [x, y]: readonly [numbe
   return column < 0 || row < 0 || column >= width || row >= height ? -1 : row * width + column;
 }
 
-/** Sets the pixels whose middle lies in an outline: row by row between its edges. Even-odd rule. */
-export function fillOutline(grid: Grid, map: Uint8Array, outline: OutlineMm): void {
-  const { bounds, width, height } = grid;
-  const own = boundsMm(outline);
-  const first = Math.max(0, Math.floor((own.yMm - bounds.yMm) * pxPerMm) - 1);
-  const last = Math.min(height - 1, Math.ceil((own.yMm + own.heightMm - bounds.yMm) * pxPerMm));
-  for (let row = first; row <= last; row++) {
-    const y = bounds.yMm + (row + 0.5) / pxPerMm;
-    const crossings = outline
-      .flatMap(([ax, ay], index) => {
-        const [bx, by] = outline[(index + 1) % outline.length]!;
-        return ay > y === by > y ? [] : [ax + ((y - ay) / (by - ay)) * (bx - ax)];
-      })
-      .sort((one, other) => one - other);
-    for (let pair = 0; pair + 1 < crossings.length; pair += 2) {
-      const from = Math.max(0, Math.ceil((crossings[pair]! - bounds.xMm) * pxPerMm - 0.5));
-      const to = Math.min(width - 1, Math.floor((crossings[pair + 1]! - bounds.xMm) * pxPerMm - 0.5));
-      for (let column = from; column <= to; column++) map[row * width + column] = 1;
-    }
-  }
+/** Sets the pixels whose middle lies in an outline. */
+export function fillOutline({ bounds, width, height }: Grid, map: Uint8Array, outline: OutlineMm): void {
+  runsWithin({ leftMm: bounds.xMm, topMm: bounds.yMm, width, height, pxPerMm }, [outline], (from, to) => map.fill(1, from, to));
 }
 
 /** Distance in mm of each pixel from the nearest one that is taken. */

@@ -80,10 +80,21 @@ function rulerShapes({ widthMm, heightMm }: SwatchLayout['page']): SwatchShape[]
   return [box(fromMm, yMm, length, thickness), ...ticks];
 }
 
+/** The number of a sheet: a digest of all that tells it from others. */
+export const sheetNumber = (told: unknown): string =>
+  `AQ${digestOf(strToU8(JSON.stringify(told)))
+    .slice(0, 18)
+    .toUpperCase()}`;
+
+/** What stands on every sheet that is read from a photo: the corner marks, from the left top clockwise, its number, and a ruler. */
+export function sheetMarks({ page, sheet }: Pick<SwatchLayout, 'page' | 'sheet'>): SwatchShape[] {
+  const marks = markMiddles(page).map(([x, y], corner) => centred(x, y, corner === 0 ? markSizeMm.first : markSizeMm.square));
+  return [...marks, ...codeShapes(sheet), ...rulerShapes(page)];
+}
+
 /** A page with all that is printed on it, from its number and its cells: as a sheet is kept. */
 export function drawnSheet({ page, sheet, cells }: Pick<SwatchLayout, 'page' | 'sheet' | 'cells'>): SwatchLayout {
-  const marks = markMiddles(page).map(([x, y], corner) => centred(x, y, corner === 0 ? markSizeMm.first : markSizeMm.square));
-  return { page, sheet, shapes: [...marks, ...codeShapes(sheet), ...cells.flatMap(frameShapes), ...rulerShapes(page)], cells };
+  return { page, sheet, shapes: [...sheetMarks({ page, sheet }), ...cells.flatMap(frameShapes)], cells };
 }
 
 /**
@@ -105,7 +116,6 @@ export function swatchSheet(markers: readonly { id: string; code: string }[], pa
         { markerId: id, coats: 2, xMm: left + cellMm.width + besideMm, yMm: top, ...size },
       ];
     });
-    const digest = digestOf(strToU8(JSON.stringify([1, pageName, cells.map(({ markerId, coats }) => [markerId, coats])])));
-    return drawnSheet({ page, sheet: `AQ${digest.slice(0, 18).toUpperCase()}`, cells });
+    return drawnSheet({ page, sheet: sheetNumber([1, pageName, cells.map(({ markerId, coats }) => [markerId, coats])]), cells });
   });
 }

@@ -2,7 +2,8 @@ import { sharedOut } from './drawn-lots';
 import type { Told } from './told';
 import type { Lab } from '#model/marker';
 
-export type InkedMarker = { id: string; code: string; lab: Lab };
+/** `depth`: as its code tells it, where it does. */
+export type InkedMarker = { id: string; code: string; lab: Lab; depth?: number };
 
 /** Inks nearer to each other in L* may stand either way. */
 const alikeL = 2;

@@ -9,14 +9,14 @@ import { fetchBlob } from '#islands/shared/server-calls.ts';
 import type { DistantLamp } from '#model/lamp';
 import type { SceneApi } from '#workers/scene.worker';
 
-/** A picture of the maker under a lamp: where each band lies, and what each place of the map is called. */
-export type LitMap = { map: KeptBandMap; names: string[]; lines: ImageBitmap; shape: number };
+/** A picture of the maker under each of some lamps: where each band lies, and what each place of the maps is called. */
+export type LitMap = { maps: KeptBandMap[]; names: string[]; lines: ImageBitmap; shape: number };
 
 /** Longest side of the map that is painted on. */
 const mostPx = 480;
 
-/** Lights a picture by a lamp that the maker did not choose. @throws RangeError in words where it has no areas yet; CallProblem, WorkerGoneError. */
-export async function litMap(makeId: string, pictureId: string, lamp: DistantLamp): Promise<LitMap> {
+/** Lights a picture by lamps that the maker did not choose. @throws RangeError in words where it has no areas yet; CallProblem, WorkerGoneError. */
+export async function litMap(makeId: string, pictureId: string, lamps: readonly DistantLamp[]): Promise<LitMap> {
   const { make, picture, table } = await fetchPicture(makeId, pictureId);
   const regionMap = picture?.regionMap;
   if (!picture || !table || !regionMap) throw new RangeError('This picture has no areas yet.');
@@ -30,18 +30,25 @@ export async function litMap(makeId: string, pictureId: string, lamp: DistantLam
     },
   });
   try {
-    const source = planSource(make, colouredPicture(picture), lamp);
     const wants = { form: false, edges: false, contacts: false, whereabouts: false };
-    const answer = await worker.ask((api) => api.plan({ source, resolution: 'half', wants, falling: [] }));
-    if (!answer) throw new RangeError('The light was not computed.');
-    const map = keptBandMap(
-      answer.map,
-      answer.ids.map((_, index) => index + 1),
-      mostPx,
-    );
-    const names = answer.ids.map((id) => picture.elements.find((element) => element.id === id)?.name ?? 'a part');
+    const maps: KeptBandMap[] = [];
+    let ids: readonly string[] = [];
+    for (const lamp of lamps) {
+      const source = planSource(make, colouredPicture(picture), lamp);
+      const answer = await worker.ask((api) => api.plan({ source, resolution: 'half', wants, falling: [] }));
+      if (!answer) throw new RangeError('The light was not computed.');
+      ids = answer.ids;
+      maps.push(
+        keptBandMap(
+          answer.map,
+          answer.ids.map((_, index) => index + 1),
+          mostPx,
+        ),
+      );
+    }
+    const names = ids.map((id) => picture.elements.find((element) => element.id === id)?.name ?? 'a part');
     const lines = await createImageBitmap(new Blob([await fetchBlob(picture.grey.sha256)], { type: 'image/png' }));
-    return { map, names, lines, shape: picture.widthMm / picture.heightMm };
+    return { maps, names, lines, shape: picture.widthMm / picture.heightMm };
   } finally {
     worker.close();
   }

@@ -1,10 +1,7 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { dayOf } from '#core/make/day-of';
-import { counted } from '#core/make/counted';
 import { shownMarkers } from '#core/markers/assumed-colour';
 import { kinOf } from '#core/markers/kin';
 import type { InkedMarker } from '#core/practice/order-by-ink';
-import { dueAtMs } from '#core/practice/spacing';
 import type { Told } from '#core/practice/told';
 import { PageOfKept } from '#islands/shared/page-of-kept.tsx';
 import { fetchRack } from '#islands/shared/rack-fetched.ts';
@@ -12,29 +9,33 @@ import { problemToShow } from '#islands/shared/server-calls.ts';
 import { useFetched, useListedMakes } from '#islands/shared/use-fetched.ts';
 import type { Problem } from '#model/api/problem';
 import type { RackAnswer } from '#model/api/rack';
-import { type DrillId, drillIds, type DrillTry } from '#model/practice';
+import { type DrillId, type DrillTry, type EyeDrillId, eyeDrillIds } from '#model/practice';
 import { Button } from '#ui/controls/button.tsx';
 import { asPage } from '#ui/words/error-boundary.tsx';
 import { ProblemNotice } from '#ui/words/notice.tsx';
+import { DrillCard } from './drill-card';
 import { drillTexts } from './drill-texts';
 import { addTry, fetchPractice, practiceAddress } from './practice-calls';
 
 // Drills and charts come when they are opened.
 const DarkDrill = lazy(() => import('./dark-drill').then((module) => ({ default: module.DarkDrill })));
+const OverlookedDrill = lazy(() => import('./coloured-drills').then((module) => ({ default: module.OverlookedDrill })));
+const WrongLightDrill = lazy(() => import('./coloured-drills').then((module) => ({ default: module.WrongLightDrill })));
+const ReadCodeDrill = lazy(() => import('./rack-drills').then((module) => ({ default: module.ReadCodeDrill })));
 const OrderDrill = lazy(() => import('./rack-drills').then((module) => ({ default: module.OrderDrill })));
 const PairsDrill = lazy(() => import('./rack-drills').then((module) => ({ default: module.PairsDrill })));
 const WideStepDrill = lazy(() => import('./rack-drills').then((module) => ({ default: module.WideStepDrill })));
-const ScoresChart = lazy(() => import('./scores-chart').then((module) => ({ default: module.ScoresChart })));
+const HandDrills = lazy(() => import('./hand-drills').then((module) => ({ default: module.HandDrills })));
 
 /** Owned markers whose ink is known, by families. */
 function familiesOf(rack: RackAnswer): InkedMarker[][] {
   const families = new Map<string, InkedMarker[]>();
   for (const marker of shownMarkers(rack)) {
-    const { id, code, lab, owned } = marker;
+    const { id, code, lab, owned, depth } = marker;
     if (!owned || !lab) continue;
     const own = families.get(kinOf(marker)) ?? [];
     families.set(kinOf(marker), own);
-    own.push({ id, code, lab });
+    own.push({ id, code, lab, ...(depth === undefined ? {} : { depth }) });
   }
   return [...families.values()];
 }
@@ -44,7 +45,7 @@ function PracticeScreenWhole() {
   const rack = useFetched('rack', fetchRack);
   const practice = useFetched(practiceAddress, fetchPractice);
   const makes = useListedMakes();
-  const [open, setOpen] = useState<{ drill: DrillId; turn: number } | null>(null);
+  const [open, setOpen] = useState<{ drill: EyeDrillId; turn: number } | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const families = useMemo(() => (rack.data ? familiesOf(rack.data) : []), [rack.data]);
   const pictures = useMemo(
@@ -55,10 +56,10 @@ function PracticeScreenWhole() {
     [makes],
   );
   const triesOf = (drill: DrillId): readonly DrillTry[] => practice.data?.drills.find(({ id }) => id === drill)?.tries ?? [];
-  const keep = async (drill: DrillId, { score }: Told) => {
+  const keep = async (drill: DrillId, score: number, id: string) => {
     setProblem(null);
     try {
-      await addTry({ drill, done: { id: crypto.randomUUID(), atMs: Date.now(), score } });
+      await addTry({ drill, done: { id, atMs: Date.now(), score } });
       practice.again();
     } catch (error) {
       setProblem(problemToShow(error));
@@ -74,7 +75,7 @@ function PracticeScreenWhole() {
         practice.again();
       }}
     >
-      <main className="space-y-4">
+      <main className="space-y-8">
         {problem && <ProblemNotice problem={problem} />}
         {open && rack.data ? (
           <Suspense fallback={<p role="status">One moment …</p>}>
@@ -82,25 +83,43 @@ function PracticeScreenWhole() {
               key={`${open.drill} ${open.turn}`}
               drill={open.drill}
               {...{ families, pictures }}
-              onTold={(told) => void keep(open.drill, told)}
+              onTold={({ score }) => void keep(open.drill, score, crypto.randomUUID())}
               onAgain={() => setOpen({ ...open, turn: open.turn + 1 })}
               onLeave={() => setOpen(null)}
             />
           </Suspense>
         ) : (
           <>
-            <p>A minute each. What went well comes again later, what did not comes again soon; every one can be done at any time.</p>
-            <ul className="grid gap-3 sm:grid-cols-2 lg:grid-cols-3">
-              {drillIds.map((drill) => (
-                <DrillCard
-                  key={drill}
-                  drill={drill}
-                  tries={triesOf(drill)}
-                  onOpen={() => setOpen({ drill, turn: 0 })}
-                  isReady={rack.data !== undefined}
-                />
-              ))}
-            </ul>
+            <section aria-labelledby="by-eye" className="space-y-4">
+              <div>
+                <h2 id="by-eye" className="text-2xl">
+                  By eye
+                </h2>
+                <p>A minute each. What went well comes again later, what did not comes again soon; every one can be done at any time.</p>
+              </div>
+              <ul className="grid gap-3 sm:grid-cols-2 lg:grid-cols-4">
+                {eyeDrillIds.map((drill) => (
+                  <DrillCard
+                    key={drill}
+                    {...{ drill, ...drillTexts[drill] }}
+                    tries={triesOf(drill)}
+                    begin={(isDue) => (
+                      <Button
+                        weight={isDue ? 'main' : 'plain'}
+                        disabled={rack.data === undefined}
+                        aria-label={`Begin: ${drillTexts[drill].name}`}
+                        onClick={() => setOpen({ drill, turn: 0 })}
+                      >
+                        Begin
+                      </Button>
+                    )}
+                  />
+                ))}
+              </ul>
+            </section>
+            <Suspense fallback={<p role="status">One moment …</p>}>
+              <HandDrills triesOf={triesOf} onRead={(drill, score, id) => void keep(drill, score, id)} />
+            </Suspense>
           </>
         )}
       </main>
@@ -108,37 +127,8 @@ function PracticeScreenWhole() {
   );
 }
 
-type CardProps = { drill: DrillId; tries: readonly DrillTry[]; onOpen: () => void; isReady: boolean };
-
-function DrillCard({ drill, tries, onOpen, isReady }: CardProps) {
-  const due = dueAtMs(tries);
-  const isDue = due === null || due <= Date.now();
-  const { name, ask } = drillTexts[drill];
-  return (
-    <li className="flex flex-col gap-2 bg-paper p-4" data-drill={drill} data-tries={tries.length}>
-      <h2 className="text-xl">{name}</h2>
-      <p className="flex-1 text-sm text-soft">{ask}</p>
-      {tries.length > 0 && (
-        <Suspense fallback={null}>
-          <ScoresChart name={name} tries={tries} />
-        </Suspense>
-      )}
-      <p className="text-sm" data-due={isDue}>
-        {due === null
-          ? 'Not tried yet.'
-          : isDue
-            ? `Tried ${counted(tries.length, 'time')}; good to do again.`
-            : `Tried ${counted(tries.length, 'time')}; next ${dayOf(new Date(due))}.`}
-      </p>
-      <Button weight={isDue ? 'main' : 'plain'} disabled={!isReady} aria-label={`Begin: ${name}`} onClick={onOpen}>
-        Begin
-      </Button>
-    </li>
-  );
-}
-
 type OpenProps = {
-  drill: DrillId;
+  drill: EyeDrillId;
   families: readonly (readonly InkedMarker[])[];
   pictures: readonly { makeId: string; pictureId: string }[];
   onTold: (told: Told) => void;
@@ -152,6 +142,12 @@ function OpenDrill({ drill, families, pictures, ...acts }: OpenProps) {
   switch (drill) {
     case 'where-dark':
       return <DarkDrill pictures={pictures} random={Math.random} {...acts} />;
+    case 'wrong-light':
+      return <WrongLightDrill {...{ pictures, ...given }} />;
+    case 'overlooked':
+      return <OverlookedDrill {...{ pictures, ...given }} />;
+    case 'read-code':
+      return <ReadCodeDrill {...given} />;
     case 'order':
       return <OrderDrill {...given} />;
     case 'wide-step':

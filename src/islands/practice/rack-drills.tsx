@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import { hexOfLab } from '#core/colour/lab';
 import { askOrder, type InkedMarker, scoreOrder } from '#core/practice/order-by-ink';
 import { askPairs, scorePairs, willBlend, willPart } from '#core/practice/pairs';
+import { askCodes, inksOfCode, scoreCodes } from '#core/practice/read-code';
 import type { Told } from '#core/practice/told';
 import { askWideSteps, scoreWideSteps } from '#core/practice/wide-step';
 import { DoubleChip, DoubleChipShape } from '#ui/ladder/double-chip.tsx';
@@ -17,7 +18,7 @@ export type DrillProps = {
   onLeave: () => void;
 };
 
-const [inOrder, pairsAtOnce, laddersAtOnce] = [5, 6, 3] as const;
+const [inOrder, pairsAtOnce, laddersAtOnce, codesAtOnce] = [5, 6, 3, 4] as const;
 
 const tooFew = (what: string) => (
   <p>Your rack has too few {what} with a known colour for this drill. Read swatches at the rack, and it is here.</p>
@@ -183,6 +184,59 @@ export function WideStepDrill({ families, random, onTold, onAgain, onLeave }: Dr
                     </button>
                   )}
                 </span>
+              ))}
+            </fieldset>
+          </li>
+        ))}
+      </ol>
+    </DrillFrame>
+  );
+}
+
+/** Codes, each among some inks that bear no name. */
+export function ReadCodeDrill({ families, random, onTold, onAgain, onLeave }: DrillProps) {
+  const codes = useMemo(() => askCodes(families, codesAtOnce, random), [families, random]);
+  const [answers, setAnswers] = useState<ReadonlyMap<number, string>>(new Map());
+  const [told, setTold] = useState<Told | null>(null);
+  const tell = () => {
+    const own = scoreCodes(
+      codes,
+      codes.map((_, index) => answers.get(index) ?? ''),
+    );
+    setTold(own);
+    onTold(own);
+  };
+  return (
+    <DrillFrame
+      ask={drillTexts['read-code'].ask}
+      told={told}
+      isAnswered={codes.length > 0 && answers.size === codes.length}
+      onTell={tell}
+      onAgain={onAgain}
+      onLeave={onLeave}
+    >
+      {codes.length === 0 && tooFew(`families whose codes tell a depth, ${inksOfCode} inks in all,`)}
+      <ol className="space-y-3">
+        {codes.map(({ asked, inks }, index) => (
+          <li key={asked.id} data-code={asked.id}>
+            <fieldset className="flex flex-wrap items-center gap-2" aria-label={asked.code} disabled={told !== null}>
+              <span className="w-40 font-code text-lg">{asked.code}</span>
+              {inks.map(({ id, lab }, place) => (
+                <button
+                  key={id}
+                  type="button"
+                  aria-label={`Ink ${place + 1} for ${asked.code}`}
+                  aria-pressed={answers.get(index) === id}
+                  data-of={id}
+                  onClick={() => setAnswers(new Map(answers).set(index, id))}
+                  className={`grid min-h-14 w-28 place-items-center border-2 p-1 ${answers.get(index) === id ? 'border-ink' : 'border-edge'}`}
+                >
+                  <svg width="96" height="34" viewBox="0 0 96 34" aria-hidden="true">
+                    <DoubleChipShape lab={lab} width={96} height={34} />
+                  </svg>
+                  {answers.get(index) === id && <span className="text-sm">this one</span>}
+                  {told && id === asked.id && answers.get(index) !== id && <span className="text-sm">▲ it is this</span>}
+                </button>
               ))}
             </fieldset>
           </li>

@@ -1,5 +1,5 @@
 import { downloadName } from '#core/make/download-name';
-import { type DragEvent, useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { RackChange } from '#model/api/rack';
 import type { ColourReading, Lab } from '#model/marker';
 import type { PrintedSheet } from '#model/printed-sheet';
@@ -15,6 +15,7 @@ import { problemToShow } from '#islands/shared/server-calls.ts';
 import { useSupplies } from '#islands/shared/supplies-store.ts';
 import { today } from '#islands/shared/today.ts';
 import { Choice } from '#ui/controls/choice.tsx';
+import { DropBox } from '#ui/controls/drop-box.tsx';
 import { Field } from '#ui/controls/field.tsx';
 import { FileButton } from '#ui/controls/file-button.tsx';
 import { ProblemNotice } from '#ui/words/notice.tsx';
@@ -58,7 +59,6 @@ export function SwatchesPanel({ rack, shown, filtered, busy, onChange }: Props) 
   const [done, setDone] = useState<string | null>(null);
   // Pages that were dropped together, one after the other.
   const [reads, setReads] = useState<readonly { sheet: PrintedSheet; cells: ReadCell[] }[]>([]);
-  const [over, setOver] = useState(false);
   const sheets = printed.data?.sheets ?? [];
   const bare = Number(bareL.replace(',', '.'));
   const isBare = bareL.trim() === '' || (bare >= 70 && bare <= 100);
@@ -117,11 +117,6 @@ export function SwatchesPanel({ rack, shown, filtered, busy, onChange }: Props) 
     next();
     setDone(`${readings.length} readings kept, ${paper ? `on ${paper}` : 'on a paper nobody named'}, ${today()}.`);
   };
-  const onDrop = (event: DragEvent) => {
-    event.preventDefault();
-    setOver(false);
-    void take([...event.dataTransfer.files], 'Reading the sheet');
-  };
   return (
     <section aria-labelledby="swatches-heading" className="space-y-6">
       <div>
@@ -163,17 +158,7 @@ export function SwatchesPanel({ rack, shown, filtered, busy, onChange }: Props) 
         </div>
         <div className="space-y-3">
           <h3 className="text-lg">2. Scan or photograph it, dry</h3>
-          <section
-            aria-label="Photo of a swatch sheet"
-            onDragOver={(event) => {
-              event.preventDefault();
-              setOver(true);
-            }}
-            onDragLeave={() => setOver(false)}
-            onDrop={onDrop}
-            className={`space-y-3 border-4 border-dashed p-6 ${over ? 'border-accent bg-paper' : 'border-edge bg-bench'}`}
-          >
-            <p className="font-display text-xl font-semibold">Drop the photo here</p>
+          <DropBox label="Photo of a swatch sheet" heading="Drop the photo here" onFiles={(files) => void take(files, 'Reading the sheet')}>
             <p className="text-soft">
               Whichever way round; all four black marks in it; even daylight, no flash. Which sheet it is, it says itself.
             </p>
@@ -183,7 +168,7 @@ export function SwatchesPanel({ rack, shown, filtered, busy, onChange }: Props) 
               onFile={(file) => void take([file], `Reading ${file.name}`)}
             />
             <ReadingNotice reading={working} onStop={stop} />
-          </section>
+          </DropBox>
           <p className="text-sm text-soft">A photo is no colorimeter: values are as true as the light was even, and hold for this paper.</p>
           {problem && (
             <p role="alert" className="border-l-8 border-ink bg-paper px-4 py-3">

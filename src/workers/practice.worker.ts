@@ -1,8 +1,9 @@
 /// <reference lib="webworker" />
 import { transfer } from 'comlink';
 import { evenedPhoto } from '#core/check/evened-photo';
+import { mapOfShares } from '#core/check/projective';
 import { boundsMm } from '#core/outline/outline';
-import { handPlan } from '#core/practice/hand/hand-plan';
+import { handPlan, handPxPerMm } from '#core/practice/hand/hand-plan';
 import { handSheet } from '#core/practice/hand/hand-sheet';
 import { scoreHandSheet } from '#core/practice/hand/score-hand-sheet';
 import { findPage, recogniseSheet } from '#core/swatch/find-page';
@@ -10,6 +11,9 @@ import { handDrillIds } from '#model/practice';
 import { decoded } from './decoded-photo';
 import { offer } from './offer';
 import { type ReadPractice, readPracticeSchema } from './practice-messages';
+
+/** The sheet is shown with so many px a mm: finer than it is judged, so that its lines are lines. */
+const shownPxPerMm = 7;
 
 const api = {
   /** Reads a photo or scan of a practice sheet; which one it is, it says itself. */
@@ -31,8 +35,9 @@ const api = {
     const answer = scoreHandSheet(image, sheet);
     onProgress(0.8);
     if ('problem' in answer) return answer;
-    const plan = handPlan(sheet);
-    const evened = evenedPhoto(image, plan, answer.toPhoto);
+    const plan = handPlan(sheet, shownPxPerMm);
+    const finer = handPxPerMm / shownPxPerMm;
+    const evened = evenedPhoto(image, plan, mapOfShares(answer.toPhoto, { width: finer, height: finer }, { width: 1, height: 1 }));
     if (!evened) return { problem: 'Too little bare paper is seen in this photo to show it in even light.' };
     onProgress(1);
     const { toPhoto: _, ...told } = answer;

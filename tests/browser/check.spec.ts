@@ -1,7 +1,8 @@
 import sharp from 'sharp';
 import { beginSitting, sessionOf } from './along';
 import { expect, expectNoAxeFindings, test } from './application';
-import { photographedSession } from './photographed';
+import { pictureInPhoto } from '../../src/core/camera/photograph-picture';
+import { photographedSession, usualShot } from './photographed';
 
 const jpeg = (name: string, buffer: Buffer) => ({ name, mimeType: 'image/jpeg', buffer });
 
@@ -122,6 +123,43 @@ test('a photo with a white tail, ink over the cap and a coat lit wrongly: all th
     await expect(page.locator('[data-since]')).toContainText('2 gone, 1 still there', { timeout: 90_000 });
     await page.getByRole('group', { name: 'Which photo' }).getByRole('button').first().click();
     await expect(page.locator('[data-finding="white"]')).toBeVisible();
+  });
+
+  await test.step('a photo with a busy cloth beside the piece is not lined up by itself; four taps lay it on', async () => {
+    const { head } = await sessionOf(address, id);
+    const [picture] = head.pictures ?? [];
+    if (!picture) throw new Error('The sitting has no picture.');
+    const shot = { ...usualShot, turnDeg: 3 };
+    const alone = await photographedSession(address, id, {}, shot);
+    const { width, height } = await sharp(alone).metadata();
+    const bars = Array.from(
+      { length: 26 },
+      (_, at) => `<path d="M${30 + 55 * at} 0 L${90 + 48 * at} ${height}" stroke="#111" stroke-width="${4 + (at % 3) * 5}"/>`,
+    );
+    const cloth = `<svg xmlns="http://www.w3.org/2000/svg" width="1500" height="${height}"><rect width="1500" height="${height}" fill="#fff"/>${bars.join('')}</svg>`;
+    const busy = await sharp(alone)
+      .extend({ right: 1500, background: '#fff' })
+      .composite([{ input: Buffer.from(cloth), left: width, top: 0 }])
+      .jpeg({ quality: 80 })
+      .toBuffer();
+    await intake.setInputFiles(jpeg('busy.jpg', busy));
+    await expect(page.locator('[data-refused]')).toBeVisible({ timeout: 90_000 });
+    await expect(page.locator('[data-taps]')).toContainText('Tap place 1');
+    const rings = page.locator('[data-place]');
+    await expect(rings).toHaveCount(4);
+    const places = await rings.evaluateAll((all) => all.map((one) => (one.getAttribute('data-place') ?? '').split(' ').map(Number)));
+    const toPx = pictureInPhoto(picture, shot);
+    for (const [x = 0, y = 0] of places) {
+      const [u, v] = toPx(x * picture.widthMm, y * picture.heightMm);
+      const box = await page.locator('[data-tap-photo]').boundingBox();
+      if (!box) throw new Error('The photo is not in sight.');
+      await page.locator('[data-tap-photo]').click({ position: { x: (u / (width + 1500)) * box.width, y: (v / height) * box.height } });
+    }
+    await expect(page.locator('[data-refused]')).toHaveCount(0, { timeout: 90_000 });
+    await expect.poll(async () => (await sessionOf(address, id)).entries.filter(({ kind }) => kind === 'checked').length).toBe(3);
+    const laid = (await sessionOf(address, id)).entries.filter((entry) => entry.kind === 'checked').at(-1);
+    expect(laid?.fitMm).toBeLessThan(0.3);
+    expect(laid?.findings?.length ?? 99, 'nothing was planted').toBeLessThan(2);
   });
 });
 

@@ -10,6 +10,12 @@ import { sessionOf } from './along';
 /** Slips of the hand in a made-up photo; each names an element of the session's first picture. */
 export type Slips = { whiteSpotIn?: string; overLineOf?: string; litWrongly?: string };
 
+/** How such a photo is taken where nothing else is said. */
+export const usualShot: Camera = {
+  ...{ pxPerMm: 12, leanDeg: 8, leanToDeg: 40, turnDeg: 6, fallOff: 0.2, cast: [0.97, 0.95, 0.82], noiseSigma: 2 },
+  ...{ table: { L: 35, a: 6, b: 12 }, seed: 3 },
+};
+
 /** A picture of a session as it was planned, coloured with slips and photographed askew in warm uneven light: JPEG. */
 export async function photographedSession(address: string, sessionId: string, slips: Slips, shot: Partial<Camera> = {}): Promise<Buffer> {
   const { head, entries } = await sessionOf(address, sessionId);
@@ -69,20 +75,7 @@ export async function photographedSession(address: string, sessionId: string, sl
     const rgb = [0, 1, 2].map((channel) => plan.expected[3 * (own[Math.floor(own.length / 2)] ?? 0) + channel] ?? 0);
     disc(top - Math.round(1.2 * plan.pxPerMm) * width, 2, rgb, (owner) => owner === 0);
   }
-  const photo = photographPicture({ width, height, data: painted }, picture.widthMm, {
-    ...{
-      pxPerMm: 12,
-      leanDeg: 8,
-      leanToDeg: 40,
-      turnDeg: 6,
-      fallOff: 0.2,
-      cast: [0.97, 0.95, 0.82],
-      noiseSigma: 2,
-      table: { L: 35, a: 6, b: 12 },
-      seed: 3,
-    },
-    ...shot,
-  });
+  const photo = photographPicture({ width, height, data: painted }, picture.widthMm, { ...usualShot, ...shot });
   return sharp(Buffer.from(photo.data), { raw: { width: photo.width, height: photo.height, channels: 3 } })
     .jpeg({ quality: 80 })
     .toBuffer();

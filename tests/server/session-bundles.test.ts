@@ -54,6 +54,27 @@ it('a make’s zip carries its sittings with pictures and photos; they come in w
   expect((await readSession(to, 's1')).entries.at(-1)).toMatchObject({ kind: 'note', note: 'framed' });
 });
 
+it('a checked photo goes along with what it showed and what was said of it, and a restore looks for it', async () => {
+  const [from, to] = [home as Database, away as Database];
+  const photo = await keepBlob(from, 'application/octet-stream', Buffer.from('a photo that was checked'));
+  const checked = madeUpEntry('checked', 30, {
+    ...{ pictureId: 'p1', photo, fitMm: 0.04, lie: [1, 0, 0, 0, 1, 0, 0, 0, 1], notJudged: [] },
+    findings: [{ id: 'f1', kind: 'white', places: [1], xMm: 3, yMm: 4, areaMm2: 2, sureness: 0.8 }],
+  });
+  await addEntries(from, 's1', [checked, madeUpEntry('judged', 31, { check: checked.id, finding: 'f1', choice: 'leave' })]);
+  expect(await taken(to, (await bundleOf(from, [make.id])).bytes)).toMatchObject({ sessions: 1 });
+  const there = (await readSession(to, 's1')).entries;
+  expect(there).toEqual((await readSession(from, 's1')).entries);
+  expect(there.find(({ kind }) => kind === 'checked')).toMatchObject({ photo, findings: [{ kind: 'white' }] });
+  expect(await to.blobs.count({ where: { sha256: photo } })).toBe(1);
+  await checkWhole(to);
+  // Without it the copy is not whole.
+  await to.blobs.destroy({ where: { sha256: photo } });
+  await expect(checkWhole(to)).rejects.toThrow();
+  await keepBlob(to, 'application/octet-stream', Buffer.from('a photo that was checked'));
+  await checkWhole(to);
+});
+
 it('a zip of before there were sittings is read; one whose sitting is another than its list says is refused with nothing changed', async () => {
   const [from, to] = [home as Database, away as Database];
   const files = unzipSync(new Uint8Array((await bundleOf(from, [make.id])).bytes));

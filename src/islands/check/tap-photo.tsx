@@ -50,7 +50,7 @@ export function TapPhoto({ photo, against, picture, ask, onTapped }: Props) {
         </p>
         <div className="relative bg-paper" style={{ aspectRatio: `${picture.widthMm} / ${picture.heightMm}` }}>
           {lines && <img src={lines} alt="The drawing, with four numbered places" className="size-full" />}
-          <Rings places={places} next={taps.length} />
+          <Rings places={places} next={taps.length} isAsked />
         </div>
         {taps.length > 0 && (
           <p className="pt-2">
@@ -68,10 +68,12 @@ export function TapPhoto({ photo, against, picture, ask, onTapped }: Props) {
   );
 }
 
-function Rings({ places, next }: { places: readonly (readonly [number, number])[]; next: number }) {
+/** @param isAsked they are places to be tapped, not taps. */
+function Rings({ places, next, isAsked = false }: { places: readonly (readonly [number, number])[]; next: number; isAsked?: boolean }) {
   return places.map(([x, y], index) => (
     <span
       key={`${x} ${y}`}
+      data-place={isAsked ? `${x} ${y}` : undefined}
       style={{ left: `${100 * x}%`, top: `${100 * y}%` }}
       className={`pointer-events-none absolute grid size-7 -translate-x-1/2 -translate-y-1/2 place-items-center rounded-full border-2 border-ink font-code text-sm ${index === next ? 'bg-ink text-paper' : 'bg-paper/80'}`}
     >

@@ -17,6 +17,8 @@ type Props = PictureDrillProps & { families: readonly (readonly InkedMarker[])[]
 
 /** Things that are left out of a picture at once. */
 const leftAtOnce = 3;
+/** Paper that nothing is planned on, 0 to 255. */
+const onPurposeLevel = 214;
 /** Radius of a tap's ring, in shares of the map's width. */
 const tapShare = 0.02;
 
@@ -41,7 +43,17 @@ export function OverlookedDrill({ pictures, families, random, onTold, onAgain, o
   const map = lit?.maps[0];
   const asked = useMemo(() => (map ? askOverlooked(map, leftAtOnce, random) : null), [map, random]);
   const inks = useInks(map, lit?.names.length ?? 0, { families, random });
-  const painted = useMemo(() => asked && inRackInks(asked.map, inks), [asked, inks]);
+  const painted = useMemo(() => {
+    if (!asked || !map) return null;
+    const rgba = inRackInks(asked.map, inks);
+    // Paper that stays bare on purpose is grey, so that white is what was left out.
+    for (let at = 0; at < map.bands.length; at++) {
+      if (map.bands[at] !== 0 && map.owners[at] !== 0) continue;
+      rgba.fill(onPurposeLevel, 4 * at, 4 * at + 3);
+      rgba[4 * at + 3] = 255;
+    }
+    return rgba;
+  }, [asked, map, inks]);
   const [taps, setTaps] = useState<readonly (readonly [number, number])[]>([]);
   const [told, setTold] = useState<Told | null>(null);
   const count = asked?.left.length ?? leftAtOnce;
@@ -91,9 +103,12 @@ export function OverlookedDrill({ pictures, families, random, onTold, onAgain, o
             onPoint={(x, y) => !told && setTaps((now) => [...now, [x, y] as const].slice(-count))}
             pointed={taps.length}
           />
-          <p className="max-w-56">
-            {taps.length} of {count} tapped. {told && 'Thick rings: what escaped you.'}
-          </p>
+          <div className="max-w-64 space-y-2">
+            <p>
+              {taps.length} of {count} tapped. {told && 'Thick rings: what escaped you.'}
+            </p>
+            <p className="text-sm text-soft">Grey is paper on purpose; white was forgotten.</p>
+          </div>
         </div>
       )}
     </DrillFrame>

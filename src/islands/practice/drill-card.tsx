@@ -11,17 +11,19 @@ type Props = {
   name: string;
   ask: string;
   tries: readonly DrillTry[];
+  sketch?: ReactNode;
   /** How it is begun, by whether it is due. */
   begin: (isDue: boolean) => ReactNode;
 };
 
 /** A drill: what is done in it, how it went, when it is good to do again. */
-export function DrillCard({ drill, name, ask, tries, begin }: Props) {
+export function DrillCard({ drill, name, ask, tries, sketch, begin }: Props) {
   const due = dueAtMs(tries);
   const isDue = due === null || due <= Date.now();
   return (
     <li className="flex flex-col gap-2 bg-paper p-4" data-drill={drill} data-tries={tries.length}>
       <h3 className="text-xl">{name}</h3>
+      {sketch}
       <p className="flex-1 text-sm text-soft">{ask}</p>
       {tries.length > 0 && (
         <Suspense fallback={null}>

@@ -14,6 +14,7 @@ import { FileButton } from '#ui/controls/file-button.tsx';
 import type { PracticeApi } from '#workers/practice.worker';
 import type { ReadPractice } from '#workers/practice-messages';
 import { DrillCard } from './drill-card';
+import { SheetSketch } from './sheet-sketch';
 
 const HandResult = lazy(() => import('./hand-result').then((module) => ({ default: module.HandResult })));
 
@@ -99,6 +100,7 @@ export function HandDrills({ triesOf, onRead }: Props) {
             key={drill}
             {...{ drill, ...handTexts[drill] }}
             tries={triesOf(drill)}
+            sketch={<SheetSketch drill={drill} />}
             begin={() => (
               <a
                 href={printAddress(page, drill)}

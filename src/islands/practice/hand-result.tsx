@@ -21,10 +21,10 @@ export function HandResult({ read, onLeave }: Props) {
   }, [rgba, widthPx, heightPx]);
   const { name } = handTexts[drill];
   return (
-    <section aria-label={`How it went: ${name}`} className="grid items-start gap-6 bg-paper p-4 md:grid-cols-[auto_minmax(0,1fr)]">
+    <section aria-label={`How it went: ${name}`} className="grid items-start gap-6 bg-paper p-4 md:grid-cols-2">
       <div
         className="relative border border-edge"
-        style={{ aspectRatio: `${widthPx} / ${heightPx}`, height: 'min(38rem, calc(100dvh - 8rem))' }}
+        style={{ aspectRatio: `${widthPx} / ${heightPx}`, width: `min(100%, calc(${widthPx / heightPx} * min(38rem, 100dvh - 8rem)))` }}
       >
         <canvas ref={canvas} role="img" aria-label={`The sheet ${name}, laid flat in white light`} className="size-full" />
         {figures.map(({ figure }) => {
@@ -65,7 +65,7 @@ export function HandResult({ read, onLeave }: Props) {
             </li>
           ))}
         </ol>
-        {notDone.length > 0 && <p className="text-soft">{counted(notDone.length, 'figure')} not done yet: they take nothing off.</p>}
+        {notDone.length > 0 && <p className="text-soft">Not done yet: {counted(notDone.length, 'figure')}. That takes nothing off.</p>}
         <p className="text-sm text-soft">Each figure is held against its own ink and this paper; a photo is no colorimeter.</p>
         <Button weight="quiet" onClick={onLeave}>
           Put it away

@@ -49,11 +49,11 @@ const leaf = (widthMm: number, heightMm: number): OutlineMm =>
     const side = step < 30 ? -1 : 1;
     return [widthMm * along, heightMm * (0.5 + 0.5 * side * Math.sin(Math.PI * along))];
   });
-/** A moon: an arc, and a flatter one back. */
+/** A moon: half an ellipse, and a flatter one back. */
 const moon = (widthMm: number, heightMm: number): OutlineMm =>
   Array.from({ length: 60 }, (_, step): Place => {
-    const down = step < 30 ? step / 30 : (60 - step) / 30;
-    return [widthMm * (step < 30 ? 1 : 0.45) * Math.sin(Math.PI * down), heightMm * down];
+    const angle = (Math.PI * (step < 30 ? step : 60 - step)) / 30;
+    return [widthMm * (step < 30 ? 1 : 0.45) * Math.sin(angle), (heightMm * (1 - Math.cos(angle))) / 2];
   });
 
 const withNarrowCorners: readonly ((widthMm: number, heightMm: number) => OutlineMm)[] = [

@@ -1,3 +1,5 @@
+import { createRequire } from 'node:module';
+
 export type Mat = { data: Uint8Array; delete(): void };
 export type OpenCv = {
   Mat: new () => Mat;
@@ -12,7 +14,7 @@ export type OpenCv = {
 
 /** The build's module is a thenable that answers itself: it must never be awaited or returned from an async function. */
 export async function openCv(): Promise<{ cv: OpenCv }> {
-  const { default: cv } = (await import('@techstark/opencv-js')) as unknown as { default: OpenCv & { onRuntimeInitialized?: () => void } };
+  const cv = createRequire(import.meta.url)('@techstark/opencv-js') as OpenCv & { onRuntimeInitialized?: () => void };
   if (!cv.Mat) {
     await new Promise<void>((resolve) => {
       cv.onRuntimeInitialized = resolve;

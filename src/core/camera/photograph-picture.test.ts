@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Camera } from './photograph';
-import { photographPicture } from './photograph-picture';
+import { photographPicture, pictureInPhoto } from './photograph-picture';
 
 const camera: Camera = {
   ...{ pxPerMm: 3, leanDeg: 0, leanToDeg: 0, turnDeg: 0, fallOff: 0, cast: [1, 1, 1], noiseSigma: 0 },
@@ -35,5 +35,31 @@ describe('a made-up photograph of a coloured picture', () => {
     expect(far[0] as number).toBeLessThan(near[0] as number);
     expect(photographPicture(picture, 60, shot).data).toEqual(photo.data);
     expect(photographPicture(picture, 60, { ...shot, seed: 2 }).data).not.toEqual(photo.data);
+  });
+
+  it('tells where each of its places is seen: a dark dot lies there in the photo', () => {
+    const shot = { ...camera, pxPerMm: 6, leanDeg: 15, leanToDeg: 70, turnDeg: 200, table: { L: 100, a: 0, b: 0 } };
+    const toPx = pictureInPhoto({ widthMm: 60, heightMm: 40 }, shot);
+    for (const [x, y] of [
+      [6, 6],
+      [50, 9],
+      [8, 32],
+      [51, 33],
+    ] as const) {
+      // A dot of 2 mm; the picture has one px a mm.
+      const data = new Uint8Array(3 * 60 * 40).fill(255);
+      for (const at of [y * 60 + x, y * 60 + x - 1, (y - 1) * 60 + x, (y - 1) * 60 + x - 1]) data.fill(0, 3 * at, 3 * at + 3);
+      const seen = photographPicture({ width: 60, height: 40, data }, 60, shot);
+      let [sum, sumX, sumY] = [0, 0, 0];
+      for (let pixel = 0; pixel < seen.width * seen.height; pixel++) {
+        const dark = 255 - (seen.data[3 * pixel] ?? 255);
+        if (dark < 60) continue;
+        sum += dark;
+        sumX += dark * ((pixel % seen.width) + 0.5);
+        sumY += dark * (Math.floor(pixel / seen.width) + 0.5);
+      }
+      const [u, v] = toPx(x, y);
+      expect(Math.hypot(u - sumX / sum, v - sumY / sum), `at ${x}, ${y} mm`).toBeLessThan(0.6);
+    }
   });
 });

@@ -5,7 +5,10 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { foundRecipesSchema } from '#model/api/recipes';
 import { readSessionSchema } from '#model/api/sessions';
+import { handSheet } from '#core/practice/hand/hand-sheet';
 import { browserArguments, chromiumPath } from '../tests/browser/chromium';
+import { photographedSession } from '../tests/browser/photographed';
+import { colouredSheet, photographedPage } from '../tests/hand-sheets';
 import { photographedSheet } from '../tests/photographed-sheet';
 import { photographedCorners } from '../tests/pinhole';
 
@@ -172,18 +175,6 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'make-recipe-order',
-    go: async (page) => {
-      await page.goto(`${address}/makes/make-balloon-post-balloon#recipe`);
-      await bandsShown(page);
-      await page.getByRole('button', { name: 'In order' }).click();
-      await page.locator('[data-order="there"]').waitFor();
-      await page.locator('li[data-blend="Envelope, part 3 of 6"] button[aria-pressed]').first().click();
-      await page.locator('[data-timeline]').evaluate((timeline) => timeline.scrollIntoView({ block: 'start' }));
-      await page.waitForTimeout(800);
-    },
-  },
-  {
     name: 'make-card',
     go: async (page) => {
       await page.goto(`${pilot}#card`);
@@ -219,8 +210,36 @@ const shots: Shot[] = [
     },
   },
   { name: 'colour-along', go: showSitting },
-  { name: 'colour-along-tablet', width: 820, height: 1180, go: showSitting },
   { name: 'colour-along-phone', width: 390, height: 844, go: showSitting },
+  {
+    name: 'check',
+    go: async (page) => {
+      await page.goto(`${pilot}#colour`);
+      await page.getByRole('button', { name: 'Check from a photo' }).first().click();
+      await page.getByRole('heading', { level: 1 }).filter({ hasText: 'from a photo' }).waitFor({ timeout: 60_000 });
+      const id = new URL(page.url()).pathname.split('/')[2] ?? '';
+      const buffer = await photographedSession(address, id, { whiteSpotIn: 'Tail', overLineOf: 'Cap', litWrongly: 'Coat' });
+      await page.getByLabel('Choose a photo or scan').setInputFiles({ name: 'badger.jpg', mimeType: 'image/jpeg', buffer });
+      await page.locator('[data-finding="wrongSide"]').getByRole('button').first().click({ timeout: 90_000 });
+      await page.locator('[data-shows="photo"]').waitFor({ timeout: 60_000 });
+      await page.waitForTimeout(800);
+    },
+  },
+  {
+    name: 'practice',
+    height: 1400,
+    go: async (page) => {
+      const hands = ['steady', 'white spot', 'over the line', 'one hard step', 'streaky', 'steady', null, 'steady'] as const;
+      const { width, height, data } = photographedPage(colouredSheet(handSheet('edge', 'A4'), (figure) => hands[figure - 1] ?? null));
+      const buffer = await sharp(Buffer.from(data), { raw: { width, height, channels: 3 } })
+        .jpeg({ quality: 85 })
+        .toBuffer();
+      await page.goto(`${address}/practice`);
+      await page.getByLabel('Choose a photo of a sheet').setInputFiles({ name: 'edge.jpg', mimeType: 'image/jpeg', buffer });
+      await page.locator('[data-sheet-score]').waitFor({ timeout: 60_000 });
+      await page.waitForTimeout(800);
+    },
+  },
   {
     name: 'logbook',
     go: async (page) => {

@@ -14,7 +14,8 @@ export type OpenCv = {
 
 /** The build's module is a thenable that answers itself: it must never be awaited or returned from an async function. */
 export async function openCv(): Promise<{ cv: OpenCv }> {
-  const cv = createRequire(import.meta.url)('@techstark/opencv-js') as OpenCv & { onRuntimeInitialized?: () => void };
+  const require = createRequire(import.meta.url);
+  const cv = require('@techstark/opencv-js') as OpenCv & { onRuntimeInitialized?: () => void };
   if (!cv.Mat) {
     await new Promise<void>((resolve) => {
       cv.onRuntimeInitialized = resolve;

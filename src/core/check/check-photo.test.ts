@@ -75,6 +75,23 @@ describe('lines of a plan in a photo', () => {
 });
 
 describe('what a photo shows that the plan does not want', () => {
+  it('an area whose palest ink is as pale as paper, lit from the wrong side, is told once and has no white spots', () => {
+    const { plan, painted } = colouredWithFaults(picture, [], 6);
+    // The body in three bands, from nearly paper at the upper left to dark at the lower right; the photo has it the other way round.
+    const own = [...plan.labels.keys()].filter((pixel) => plan.labels[pixel] === 3 && !drawn.lines[pixel]);
+    const along = (pixel: number) => (pixel % width) + Math.floor(pixel / width);
+    const [least, most] = [Math.min(...own.map(along)), Math.max(...own.map(along))];
+    for (const pixel of own) {
+      const t = Math.min(2, Math.floor((3 * (along(pixel) - least)) / (most - least))) / 2;
+      const grey = (share: number) => [0, 1, 2].map((channel) => Math.round(248 + channel - share * (160 - 10 * channel)));
+      plan.expected.set(grey(t), 3 * pixel);
+      painted.set(grey(1 - t), 3 * pixel);
+    }
+    const checked = checkPhoto(photoOf(painted, camera(6)), plan);
+    if ('problem' in checked) throw new Error(checked.problem);
+    expect(checked.findings.map(({ kind, labels }) => [kind, ...labels])).toEqual([['wrongSide', 3]]);
+  });
+
   it.each<[Plantable, Plantable, number]>([
     ['white', 'wrongSide', 3],
     ['uncoloured', 'otherHue', 4],

@@ -2,7 +2,7 @@ import type { CheckFinding } from './check-finding';
 import { type CheckPlan, workPlan } from './checked-plan';
 import { type Homography, mapOfFour, mapPlace } from './projective';
 import { type Registered, registerPhoto } from './register-photo';
-import { checkedRegions, notJudged } from './region-statistics';
+import { checkedRegions, inItsColour, leastInk, notJudged, palestInk } from './region-statistics';
 import { seenOfPhoto } from './seen-photo';
 import { hueFindings, shadeFindings, touchingLabels } from './shade-and-hue';
 import { tapPlaces } from './tap-places';
@@ -89,8 +89,13 @@ export function checkPhoto(
   // What is of another hue, or shaded otherwise, as a whole is not told once more for its texture or as ink from beside.
   const told = new Set([...shade, ...hue].flatMap(({ kind, labels }) => (kind === 'notParted' ? labels : labels.slice(0, 1))));
   const texture = textureFindings(work, regions, colours).filter(({ labels }) => !told.has(labels[0] ?? 0));
+  // Where the palest ink of an area, or of one in its colour, is as pale as paper, what lies on the wrong side leaves no white spots.
+  const turned = new Set(shade.flatMap(({ kind, labels }) => (kind === 'wrongSide' ? labels : [])));
+  const isPaleTurned = (label: number) =>
+    turned.has(label) && inItsColour(regions, label, expected).some((own) => palestInk(work, own, expected) < leastInk);
   const from = over.filter(({ labels }) => labels.length < 2 || !told.has(labels[1] ?? 0));
-  const all = [...white, ...from, ...shade, ...hue, ...texture].sort(
+  const bare = white.filter(({ kind, labels }) => kind !== 'white' || !isPaleTurned(labels[0] ?? 0));
+  const all = [...bare, ...from, ...shade, ...hue, ...texture].sort(
     (one, other) => other.areaMm2 * other.sureness - one.areaMm2 * one.sureness,
   );
   return {

@@ -43,6 +43,27 @@ export function checkedRegions(plan: WorkPlan, expected: Float32Array, isSeen: U
   return regions;
 }
 
+/** The palest ink that is planned in an area: of a twentieth of it. */
+export function palestInk(plan: WorkPlan, region: CheckedRegion | undefined, expected: Float32Array): number {
+  const inks = (region?.pixels ?? []).flatMap((pixel) => (plan.isKept[pixel] ? [] : [inkOf(labAt(expected, pixel))]));
+  return shareOf(inks, 0.05);
+}
+
+/** Hues so near in CIELAB a and b are of one ladder. */
+const oneColour = 12;
+
+/** An area and those that are planned in its colour, light or dark. */
+export function inItsColour(regions: ReadonlyMap<number, CheckedRegion>, label: number, expected: Float32Array): CheckedRegion[] {
+  const meanOf = ({ coloured }: CheckedRegion) => meanLab(expected, coloured);
+  const region = regions.get(label);
+  if (!region) return [];
+  const [, a, b] = meanOf(region);
+  return [...regions.values()].filter((other) => {
+    const [, otherA, otherB] = meanOf(other);
+    return other === region || (other.coloured.length > 0 && Math.hypot(a - otherA, b - otherB) < oneColour);
+  });
+}
+
 /** Ink that is planned at all: paler is paper. */
 const plannedInk = 2;
 /** Fewer mm2 of ink that a photo shows say nothing. */

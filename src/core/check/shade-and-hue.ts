@@ -1,6 +1,6 @@
 import type { CheckFinding } from './check-finding';
 import type { WorkPlan } from './checked-plan';
-import { apartLab, type CheckedRegion, correlation, meanLab, shareOf } from './region-statistics';
+import { apartLab, type CheckedRegion, correlation, leastInk, meanLab, palestInk, shareOf } from './region-statistics';
 import { findingAt } from './white-and-over';
 
 type Colours = { expected: Float32Array; seen: Float32Array; isWhite: Uint8Array };
@@ -11,6 +11,8 @@ const leastShadeMm2 = 6;
 const leastRangeL = 9;
 /** The dark lies on another side where light and dark run against each other by so much. */
 const againstPlan = -0.2;
+/** The same where white spots are counted as light. */
+const againstSurely = -0.35;
 /** Of the planned range so much is flat. */
 const flatShare = 0.45;
 /** Hues differ from here on, in CIELAB a and b; or turn so far where both have so much chroma. */
@@ -62,11 +64,21 @@ export function shadeFindings(
   regions: ReadonlyMap<number, CheckedRegion>,
   { expected, seen, isWhite }: Colours,
 ): CheckFinding[] {
-  return [...regions.values()].flatMap(({ label, coloured }): CheckFinding[] => {
+  const lightness = (lab: Float32Array, pixels: readonly number[]) => pixels.map((pixel) => lab[3 * pixel]!);
+  return [...regions.values()].flatMap((region): CheckFinding[] => {
+    const { label, coloured } = region;
+    if (coloured.length < leastShadeMm2 * plan.pxPerMm ** 2) return [];
+    if (palestInk(plan, region, expected) < leastInk) {
+      // Its palest ink looks like paper: what is white there may be the light that was laid on the dark side, and what is paper in the plan may have the dark.
+      const all = region.pixels.filter((pixel) => !plan.isKept[pixel]);
+      const [planned, own] = [lightness(expected, all), lightness(seen, all)];
+      const along = correlation(planned, own);
+      if (along < againstSurely && range(planned) >= leastRangeL && range(own) > 0.4 * range(planned))
+        return [findingAt(plan, 'wrongSide', [label], all, 0.5 - along / 2)];
+    }
     const pixels = coloured.filter((pixel) => !isWhite[pixel]);
     if (pixels.length < leastShadeMm2 * plan.pxPerMm ** 2 || pixels.length < 0.6 * coloured.length) return [];
-    const planned = pixels.map((pixel) => expected[3 * pixel]!);
-    const own = pixels.map((pixel) => seen[3 * pixel]!);
+    const [planned, own] = [lightness(expected, pixels), lightness(seen, pixels)];
     const [plannedRange, ownRange] = [range(planned), range(own)];
     if (plannedRange < leastRangeL) return [];
     const along = correlation(planned, own);

@@ -192,6 +192,7 @@ test('a practice sheet is printed, done by a hand with slips, photographed, drop
   await page.goto(`${address}/practice`);
   const print = page.getByRole('link', { name: 'Print: Circles without streaks' });
   await expect(print).toHaveAttribute('href', '/api/practice-sheets/print?page=A4&drill=circles');
+  await expect(page.getByText('Alcohol ink: air the room')).toBeVisible();
   const sheet = handSheet('circles', 'A4');
   const hands: (Hand | null)[] = ['steady', 'white spot', 'over the line', 'streaky', null];
   const done = colouredSheet(

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useState } from 'react';
 import { digestOf } from '#core/make/digest';
 import { handTexts } from '#core/practice/hand/hand-texts';
+import { cautions } from '#core/technique/cautions';
 import { ReadingNotice } from '#islands/shared/reading-notice.tsx';
 import { problemToShow } from '#islands/shared/server-calls.ts';
 import { useAskedWorker } from '#islands/shared/use-asked-worker.ts';
@@ -79,6 +80,7 @@ export function HandDrills({ triesOf, onRead }: Props) {
           </a>
         </div>
       </div>
+      <p className="border-l-8 border-ink bg-paper px-4 py-2 text-sm">{cautions.alcohol}</p>
       <DropBox label="Photo of a practice sheet" heading="Drop the photo of a sheet here" onFiles={([file]) => void take(file)}>
         <p className="text-soft">Whichever way round; all four black marks in it; even daylight. Which sheet it is, it says itself.</p>
         <FileButton label="Choose a photo of a sheet" accept="image/png,image/jpeg,image/webp" onFile={(file) => void take(file)} />

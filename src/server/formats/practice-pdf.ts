@@ -46,6 +46,7 @@ export async function practicePdf(sheets: readonly HandSheet[]): Promise<Uint8Ar
     write(name, left, 12, 14);
     for (const [index, line] of how.entries()) write(line, left, 17.5 + 4 * index);
     write('Print at 100 %. Photograph it dry, from above, with its four black marks in the picture.', left, 26.5, 8);
+    write('Air the room, keep ink from flame. The maker’s label goes before this.', left, 30, 7);
     write('This line is 100 mm long.', (widthMm - rulerMm.length) / 2, heightMm - rulerMm.fromFoot + 4.5);
   }
   return pdf.bytes();

@@ -11,6 +11,7 @@ import type { PictureDrillProps } from './dark-drill';
 import { DrillFrame } from './drill-frame';
 import { DrillPicture, LampSign, PictureComing } from './drill-picture';
 import { drillTexts } from './drill-texts';
+import type { LitMap } from './lit-map';
 import { useLitMap } from './use-lit-map';
 
 type Props = PictureDrillProps & { families: readonly (readonly InkedMarker[])[] };
@@ -37,9 +38,13 @@ function useInks(map: KeptBandMap | undefined, places: number, { families, rando
   }, [map, places, families, random]);
 }
 
+const canBeOverlooked = ({ maps: [map] }: LitMap) => map !== undefined && askOverlooked(map, leftAtOnce, Math.random) !== null;
+const showsSides = ({ maps: [map, opposite] }: LitMap) =>
+  map !== undefined && opposite !== undefined && askWrongLight(map, opposite, Math.random) !== null;
+
 /** A coloured picture in which some things are left white: the maker taps them. */
 export function OverlookedDrill({ pictures, families, random, onTold, onAgain, onLeave }: Props) {
-  const { lit, isThere, problem } = useLitMap(pictures, random);
+  const { lit, isThere, problem } = useLitMap(pictures, random, { suits: canBeOverlooked });
   const map = lit?.maps[0];
   const asked = useMemo(() => (map ? askOverlooked(map, leftAtOnce, random) : null), [map, random]);
   const inks = useInks(map, lit?.names.length ?? 0, { families, random });
@@ -89,7 +94,7 @@ export function OverlookedDrill({ pictures, families, random, onTold, onAgain, o
       onLeave={onLeave}
     >
       <PictureComing {...{ isThere, problem }} isLit={lit !== null} />
-      {map && !asked && <p>This picture has no parts in which something could be overlooked. Try another one.</p>}
+      {map && !asked && <p>Your pictures have no parts in which something could be overlooked. Gather their elements, and it is here.</p>}
       {lit && painted && (
         <div
           className="flex flex-wrap items-start gap-4"
@@ -123,7 +128,7 @@ function middleOf(pixels: readonly number[], { widthPx, heightPx }: KeptBandMap)
 
 /** A coloured picture of which one part is lit from the other side: the maker taps it. */
 export function WrongLightDrill({ pictures, families, random, onTold, onAgain, onLeave }: Props) {
-  const { lamp, lit, isThere, problem } = useLitMap(pictures, random, { withOpposite: true });
+  const { lamp, lit, isThere, problem } = useLitMap(pictures, random, { withOpposite: true, suits: showsSides });
   const [map, opposite] = lit?.maps ?? [];
   const asked = useMemo(() => (map && opposite ? askWrongLight(map, opposite, random) : null), [map, opposite, random]);
   const inks = useInks(map, lit?.names.length ?? 0, { families, random });
@@ -146,7 +151,7 @@ export function WrongLightDrill({ pictures, families, random, onTold, onAgain, o
   return (
     <DrillFrame ask={drillTexts['wrong-light'].ask} told={told} isAnswered={tap !== null} onTell={tell} onAgain={onAgain} onLeave={onLeave}>
       <PictureComing {...{ isThere, problem }} isLit={lit !== null} />
-      {map && !asked && <p>Too few parts of this picture show a side. Try another one.</p>}
+      {map && !asked && <p>Too few parts of your pictures show a side. Gather their elements, and it is here.</p>}
       {lit && painted && asked && map && (
         <div className="flex flex-wrap items-start gap-4" data-wrong={JSON.stringify(middleOf(pixelsOf(map, asked.wrong), map))}>
           <DrillPicture

@@ -13,7 +13,7 @@ import { offer } from './offer';
 import { type ReadPractice, readPracticeSchema } from './practice-messages';
 
 /** The sheet is shown with so many px a mm: finer than it is judged, so that its lines are lines. */
-const shownPxPerMm = 7;
+const shownPxPerMm = 6;
 
 const api = {
   /** Reads a photo or scan of a practice sheet; which one it is, it says itself. */

@@ -13,10 +13,8 @@ const [hardL, acrossMm] = [5, 1] as const;
 /** Over so much of the border. */
 const hardShare = 0.5;
 
-/** How far the lightness of each px lies from the mean of those round it of the same mask. */
-function rough(lab: Float32Array, plan: WorkPlan, isOf: Uint8Array): Float32Array {
-  const { width, height } = plan;
-  const reach = Math.max(2, Math.round(roundMm * plan.pxPerMm));
+/** How far each value of a mask lies from the mean of those round it of the same mask. */
+function rough(values: Float32Array, isOf: Uint8Array, { width, height }: { width: number; height: number }, reach: number): Float32Array {
   // Sums along rows, then down columns: a square is near enough to a disc.
   const sums = new Float64Array((width + 1) * (height + 1));
   const counts = new Float64Array((width + 1) * (height + 1));
@@ -24,7 +22,7 @@ function rough(lab: Float32Array, plan: WorkPlan, isOf: Uint8Array): Float32Arra
     let [sum, count] = [0, 0];
     for (let column = 0; column < width; column++) {
       const pixel = row * width + column;
-      if (isOf[pixel]) [sum, count] = [sum + lab[3 * pixel]!, count + 1];
+      if (isOf[pixel]) [sum, count] = [sum + values[pixel]!, count + 1];
       const at = (row + 1) * (width + 1) + column + 1;
       sums[at] = sums[at - width - 1]! + sum;
       counts[at] = counts[at - width - 1]! + count;
@@ -38,7 +36,7 @@ function rough(lab: Float32Array, plan: WorkPlan, isOf: Uint8Array): Float32Arra
       if (!isOf[pixel]) continue;
       const [left, right] = [Math.max(0, column - reach), Math.min(width, column + reach + 1)];
       const of = (table: Float64Array) => table[bottom + right]! - table[bottom + left]! - table[top + right]! + table[top + left]!;
-      found[pixel] = lab[3 * pixel]! - of(sums) / Math.max(1, of(counts));
+      found[pixel] = values[pixel]! - of(sums) / Math.max(1, of(counts));
     }
   }
   return found;
@@ -50,16 +48,26 @@ export function streakinessL(
   pixels: readonly number[],
   { expected, seen }: { expected: Float32Array; seen: Float32Array },
 ): number {
-  const isOf = new Uint8Array(plan.labels.length);
-  // What differs from the plan: its own shading is no streak.
-  const off = new Float32Array(3 * plan.labels.length);
+  // In the box of these px alone: a picture has many areas.
+  let [left, top, right, bottom] = [plan.width, plan.height, -1, -1];
   for (const pixel of pixels) {
-    isOf[pixel] = 1;
-    off[3 * pixel] = seen[3 * pixel]! - expected[3 * pixel]!;
+    const [column, row] = [pixel % plan.width, Math.floor(pixel / plan.width)];
+    [left, top, right, bottom] = [Math.min(left, column), Math.min(top, row), Math.max(right, column), Math.max(bottom, row)];
   }
-  const roughness = rough(off, plan, isOf);
+  if (right < 0) return 0;
+  const box = { width: right - left + 1, height: bottom - top + 1 };
+  const placeOf = (pixel: number) => (Math.floor(pixel / plan.width) - top) * box.width + (pixel % plan.width) - left;
+  const isOf = new Uint8Array(box.width * box.height);
+  // What differs from the plan: its own shading is no streak.
+  const off = new Float32Array(isOf.length);
+  for (const pixel of pixels) {
+    const at = placeOf(pixel);
+    isOf[at] = 1;
+    off[at] = seen[3 * pixel]! - expected[3 * pixel]!;
+  }
+  const roughness = rough(off, isOf, box, Math.max(2, Math.round(roundMm * plan.pxPerMm)));
   return shareOf(
-    pixels.map((pixel) => Math.abs(roughness[pixel]!)),
+    pixels.map((pixel) => Math.abs(roughness[placeOf(pixel)]!)),
     0.7,
   );
 }

@@ -7,11 +7,14 @@ import { handLineMm, type HandSheet } from './hand-sheet';
 /** A sheet is looked at with so many px a mm, as the check does. */
 export const handPxPerMm = 4;
 
+/** Inks are not planned: this grey, 0 to 255, stands for some. */
+const inkedLevel = 128;
+
 /** Number of a figure's own area on its sheet's plan, and of its part. */
 export const areaOf = (figure: number): number => 2 * figure + 1;
 export const partAreaOf = (figure: number): number => 2 * figure + 2;
 
-/** A practice sheet as a photo is held against it: figures and their parts as areas, all that is printed as lines. Inks are not planned: grey stands for some. */
+/** A practice sheet as a photo is held against it: figures and their parts as areas, all that is printed as lines. */
 export function handPlan({ page, marks, bars, figures }: HandSheet, pxPerMm = handPxPerMm): CheckPlan {
   const [width, height] = [Math.round(page.widthMm * pxPerMm), Math.round(page.heightMm * pxPerMm)];
   const size = { width, height, pxPerMm };
@@ -34,6 +37,12 @@ export function handPlan({ page, marks, bars, figures }: HandSheet, pxPerMm = ha
     figures.flatMap(({ part }, index) => (part && part.wants !== 'bare' ? [areaOf(index), partAreaOf(index)] : [areaOf(index)])),
   );
   const expected = new Uint8Array(3 * width * height).fill(255);
-  for (const [pixel, label] of labels.entries()) if (inked.has(label)) expected.fill(128, 3 * pixel, 3 * pixel + 3);
-  return { ...size, labels, lines, bands: Uint8Array.from(labels, (label) => (label > 0 ? 1 : 0)), expected };
+  const bands = new Uint8Array(width * height);
+  for (let pixel = 0; pixel < labels.length; pixel++) {
+    const label = labels[pixel]!;
+    if (label === 0) continue;
+    bands[pixel] = 1;
+    if (inked.has(label)) expected.fill(inkedLevel, 3 * pixel, 3 * pixel + 3);
+  }
+  return { ...size, labels, lines, bands, expected };
 }

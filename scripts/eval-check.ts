@@ -1,7 +1,7 @@
 /**
  * Photos of the demo's pictures, coloured by made-up recipes with planted faults, as the simulated camera takes them: how many are lined up (also by a general vision library), found, and told falsely;
  * and whether other pictures, halves and blurred ones are refused.
- * node --import tsx scripts/eval-check.ts [PHOTOS]   Default 60 a picture.
+ * node --import tsx scripts/eval-check.ts [PHOTOS [KIND]]   Default 60 a picture; faults of KIND in each that has faults.
  */
 import sharp from 'sharp';
 import type { Camera } from '#core/camera/photograph';
@@ -16,6 +16,8 @@ import { seeded } from '../tests/seeded';
 import { registeredByOpenCv } from './bench-against/open-cv-registration';
 
 const photos = Number(process.argv[2] ?? 60);
+/** Faults to a photo: three kinds by lot, one of them as told on the command line. */
+const always = process.argv[3] as Planted['kind'] | undefined;
 const pictures = ['badger-pilot', 'gas-balloon', 'parcel-and-cloud', 'bunting', 'lantern-watch'];
 const kinds: Planted['kind'][] = ['white', 'uncoloured', 'overLine', 'wrongSide', 'flat', 'otherHue', 'streak', 'hardStep'];
 const [widthPx, pxPerMm, photoPxPerMm] = [640, 10, 12] as const;
@@ -82,7 +84,8 @@ for (const name of pictures) {
   const { labels, count } = findRegions(lines);
   for (let seed = 0; seed < photos; seed++) {
     const random = seeded(1000 * pictures.indexOf(name) + seed);
-    const wished = seed % 4 === 3 ? [] : [...kinds].sort(() => random() - 0.5).slice(0, 3);
+    const drawn = [...kinds].sort(() => random() - 0.5).slice(0, 3);
+    const wished = seed % 4 === 3 ? [] : always ? [always, ...drawn.filter((own) => own !== always).slice(0, 2)] : drawn;
     const picture = { width: grey.width, height: grey.height, pxPerMm, labels, lines: lines.data, count };
     const { plan, painted, planted } = colouredWithFaults(picture, wished, seed + 1);
     const camera: Camera = {

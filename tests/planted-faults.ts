@@ -107,22 +107,36 @@ export function colouredWithFaults(
         only: (other) => other === label,
       });
     } else if (kind === 'overLine') {
-      // On the paper outside, just over the line of the area.
+      // Just over the line of the area: on the paper outside, or in a neighbour of quite another hue that has no fault of its own.
+      const turnApart = (other: number) => Math.abs(((shades[other]!.turn - shade.turn + 540) % 360) - 180);
+      const takes = (other: number) => other === 0 || (other !== label && free.includes(other) && turnApart(other) > 60);
       const over = own.flatMap((pixel) =>
-        [1.2, 1.8, 2.4].flatMap((mm) => {
+        [1.2, 1.8].flatMap((mm) => {
           const far = Math.round(mm * pxPerMm);
-          return [far, -far, far * width, -far * width].map((step) => pixel + step).filter((one) => labels[one] === 0 && !lines[one]);
+          return [far, -far, far * width, -far * width]
+            .map((step) => pixel + step)
+            .filter((one) => one >= 0 && one < labels.length && takes(labels[one]!) && !lines[one]);
         }),
       );
-      const pixel = over[Math.floor(random() * over.length)];
-      if (pixel === undefined) continue;
+      const inside = over.filter((one) => labels[one]! > 0);
+      const among = inside.length > 0 && random() < 0.6 ? inside : over.filter((one) => labels[one] === 0);
+      const radius = (1.2 + 0.6 * random()) * pxPerMm;
+      // As for white: so much of it is seen away from lines.
+      const seenMm2 = (one: number) =>
+        discOf(one, radius, width).filter((other) => labels[other] === labels[one] && !lines[other] && isAway(other)).length / pxPerMm ** 2;
+      let pixel = among[Math.floor(random() * among.length)];
+      for (let tries = 0; tries < 40 && pixel !== undefined && seenMm2(pixel) < 1.8; tries++)
+        pixel = among[Math.floor(random() * among.length)];
+      if (pixel === undefined || seenMm2(pixel) < 1.8) continue;
+      const into = labels[pixel]!;
+      if (into > 0) free.splice(free.indexOf(into), 1);
       Object.assign(fault, at(pixel));
       discs.push({
         x: pixel % width,
         y: Math.floor(pixel / width),
-        radius: (1.2 + 0.6 * random()) * pxPerMm,
+        radius,
         rgb: [0, 1, 2].map((channel) => mixed(shade, 0.6, channel)),
-        only: (other) => other === 0 || other === label,
+        only: (other) => other === into || other === label,
       });
     } else if (kind === 'uncoloured') as.set(label, { shade: { ...shade, light: [255, 255, 255], dark: [255, 255, 255] } });
     else if (kind === 'wrongSide') as.set(label, { darkness: (pixel) => 1 - darkness[pixel]! });

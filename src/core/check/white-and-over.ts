@@ -15,8 +15,12 @@ const uncolouredShare = 0.8;
 export const overInk = 13;
 /** Ink over a line begins no farther from it than this, in mm. */
 const besideMm = 1.2;
+/** Inks that lie no farther from each other than this may be one. */
+const sameInk = 6;
 
 /** Parts of a mask that hang together, as lists of px. */
+type Lab = ReturnType<typeof labAt>;
+
 export function partsOfMask(mask: Uint8Array, width: number): number[][] {
   const { labels, count } = labelComponents({ width, height: mask.length / width, data: mask }, { connectivity: 8 });
   const parts: number[][] = Array.from({ length: count }, () => []);
@@ -111,14 +115,34 @@ export function overFindings(
   const least = leastMm2.over * plan.pxPerMm ** 2;
   const findings: CheckFinding[] = [];
   const onPaper = inkOnPaper(plan, { expected, seen, isSeen });
-  const colourOf = (label: number) => meanLab(seen, regions.get(label)?.coloured ?? []);
+  const colours = new Map<number, Lab[]>();
+  /** The inks of an area, band by band, as they are seen. */
+  const coloursOf = (label: number): Lab[] => {
+    const known = colours.get(label);
+    if (known) return known;
+    const byBand = new Map<number, number[]>();
+    for (const pixel of regions.get(label)?.coloured ?? []) {
+      const own = byBand.get(plan.bands[pixel]!) ?? [];
+      byBand.set(plan.bands[pixel]!, own);
+      own.push(pixel);
+    }
+    const own = [...byBand.values()].map((pixels) => meanLab(seen, pixels));
+    colours.set(label, own);
+    return own;
+  };
+  /** The area beside a part whose ink it has; of those with much the same ink the one that lies along most of it. */
+  const sourceOf = (part: readonly number[]): { label: number; apart: number } | undefined => {
+    const own = meanLab(seen, part);
+    const near = [...neighboursOf(plan, part, reachPx)].flatMap(([label, contact]) => {
+      const inks = coloursOf(label);
+      return inks.length > 0 ? [{ label, contact, apart: Math.min(...inks.map((ink) => apartLab(ink, own))) }] : [];
+    });
+    const least = Math.min(...near.map(({ apart }) => apart));
+    return near.filter(({ apart }) => apart <= least + sameInk).sort((one, other) => other.contact - one.contact)[0];
+  };
   for (const part of partsOfMask(onPaper, plan.width)) {
     if (part.length < least) continue;
-    const own = meanLab(seen, part);
-    const [from] = [...neighboursOf(plan, part, reachPx).keys()]
-      .filter((label) => (regions.get(label)?.coloured.length ?? 0) > 0)
-      .map((label) => ({ label, apart: apartLab(colourOf(label), own) }))
-      .sort((one, other) => one.apart - other.apart);
+    const from = sourceOf(part);
     if (!from || from.apart > 45) continue;
     const into = plan.labels[part[0]!]!;
     findings.push(findingAt(plan, 'overLine', into > 0 ? [from.label, into] : [from.label], part, part.length / (2 * least)));
@@ -131,13 +155,9 @@ export function overFindings(
     for (const pixel of odd) mask[pixel] = 1;
     for (const part of partsOfMask(mask, plan.width)) {
       if (part.length < least) continue;
-      const own = meanLab(seen, part);
-      const off = apartLab(own, meanLab(expected, part));
-      const [from] = [...neighboursOf(plan, part, reachPx).keys()]
-        .filter((other) => (regions.get(other)?.coloured.length ?? 0) > 0)
-        .map((other) => ({ other, apart: apartLab(colourOf(other), own) }))
-        .sort((one, other) => one.apart - other.apart);
-      if (from && from.apart < 0.6 * off) findings.push(findingAt(plan, 'overLine', [from.other, label], part, part.length / (2 * least)));
+      const off = apartLab(meanLab(seen, part), meanLab(expected, part));
+      const from = sourceOf(part);
+      if (from && from.apart < 0.6 * off) findings.push(findingAt(plan, 'overLine', [from.label, label], part, part.length / (2 * least)));
     }
   }
   return findings;

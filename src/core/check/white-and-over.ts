@@ -18,9 +18,9 @@ const besideMm = 1.2;
 /** Inks that lie no farther from each other than this may be one. */
 const sameInk = 6;
 
-/** Parts of a mask that hang together, as lists of px. */
 type Lab = ReturnType<typeof labAt>;
 
+/** Parts of a mask that hang together, as lists of px. */
 export function partsOfMask(mask: Uint8Array, width: number): number[][] {
   const { labels, count } = labelComponents({ width, height: mask.length / width, data: mask }, { connectivity: 8 });
   const parts: number[][] = Array.from({ length: count }, () => []);

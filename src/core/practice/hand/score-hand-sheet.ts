@@ -68,10 +68,9 @@ function inkMeant(work: WorkPlan, seen: Float32Array, sheet: HandSheet): { meant
     const own = pixels.get(areaOf(index)) ?? [];
     if (fade) {
       const slices = slicesOf(work, own, fade);
-      const means = slices.map((pixel) => meanLab(seen, pixel));
       profiles.set(
         index,
-        means.map(([L]) => L),
+        slices.map((pixel) => meanLab(seen, pixel)[0]),
       );
       // Paper between strokes is meant there.
       if (isFeathered) continue;

@@ -1,15 +1,13 @@
 # Whose data lie where. A place of data (pg_home) names the folder that it belongs to: a folder that was renamed finds its data again, and a
 # copy of a folder is told so and gets data of its own. Nothing of another folder's is ever used, swept, reset or stopped.
 
-folder_inode() { stat -c %i "$1" 2>/dev/null || true; }
-
-# Notes that a place belongs to this folder: its path, its number in the file system, and a name that goes along with copies of the files.
+# Notes that a place belongs to this folder: its path, its number in the file system (folder_number), and a name that goes along with copies of the files.
 # @param anew: under another name.
 claim_place() {
   local name
   name=$(sed -n 3p "$1/home" 2>/dev/null || true)
   if [ -z "$name" ] || [ "${2:-}" = anew ]; then name=$(od -An -N12 -tx1 /dev/urandom | tr -d ' \n'); fi
-  printf '%s\n%s\n%s\n' "$folder" "$(folder_inode "$folder")" "$name" >"$1/home.new" && mv "$1/home.new" "$1/home"
+  printf '%s\n%s\n%s\n' "$folder" "$(folder_number "$folder")" "$name" >"$1/home.new" && mv "$1/home.new" "$1/home"
   chmod 644 "$1/home" 2>/dev/null || true
 }
 
@@ -41,7 +39,7 @@ place_of_this_folder() {
     [ -d "$place/data" ] || continue
     case "$(whose "$place")" in
       ours) echo "$place"; return ;;
-      renamed) if [ "$(sed -n 2p "$place/home")" = "$(folder_inode "$folder")" ]; then echo "$place"; return; fi ;;
+      renamed) if is_number_of_folder "$(sed -n 2p "$place/home")"; then echo "$place"; return; fi ;;
     esac
   done
 }

@@ -7,6 +7,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { stripVTControlCharacters } from 'node:util';
 import { startCluster } from '../tests/server/cluster';
 
 process.env.AQUACHROME_DIST = 'dist-test';
@@ -134,14 +135,29 @@ if (part === 'all' || part === 'checks') {
 type UnitReport = {
   numPassedTests: number;
   numFailedTests: number;
-  testResults: { assertionResults: { fullName: string; status: string; duration?: number | null }[] }[];
+  testResults: { assertionResults: { fullName: string; status: string; duration?: number | null; failureMessages?: string[] }[] }[];
 };
-type BrowserSpec = { title: string; file: string; ok: boolean; tests: { status: string; results: { duration: number }[] }[] };
+type BrowserSpec = {
+  title: string;
+  file: string;
+  ok: boolean;
+  tests: { status: string; results: { duration: number; error?: { message?: string } }[] }[];
+};
 type BrowserSuite = { suites?: BrowserSuite[]; specs?: BrowserSpec[] };
 type BrowserReport = { stats: { expected: number; unexpected: number; flaky: number }; suites: BrowserSuite[] };
 
 const specsOf = ({ suites = [], specs = [] }: BrowserSuite): BrowserSpec[] => [...specs, ...suites.flatMap(specsOf)];
 const nameOf = ({ title, file }: BrowserSpec) => `${file}: ${title}`;
+const reasonOf = ({ tests }: BrowserSpec) => tests.flatMap(({ results }) => results).find(({ error }) => error)?.error?.message;
+/** What went wrong stands far up in a long log, which may be cut: the end says the first of it too. */
+const withReason = (name: string, reason = '') =>
+  [
+    name,
+    ...stripVTControlCharacters(reason)
+      .split('\n')
+      .filter((line) => line.trim() !== '' && !/^\s*at .*node_modules/.test(line))
+      .slice(0, 8),
+  ].join('\n      ');
 const timeOf = (spec: BrowserSpec): Timed => ({
   name: nameOf(spec),
   ms: spec.tests.flatMap(({ results }) => results).reduce((sum, { duration }) => sum + duration, 0),
@@ -157,7 +173,8 @@ try {
       const { numPassedTests, numFailedTests, testResults } = read as UnitReport;
       const results = testResults.flatMap(({ assertionResults }) => assertionResults);
       timed.push(...results.map(({ fullName, duration }) => ({ name: fullName, ms: duration ?? 0 })));
-      failures.push(...results.filter(({ status }) => status === 'failed').map(({ fullName }) => fullName));
+      const failed = results.filter(({ status }) => status === 'failed');
+      failures.push(...failed.map(({ fullName, failureMessages }) => withReason(fullName, failureMessages?.[0])));
       return { passed: numPassedTests, failed: numFailedTests };
     });
   }
@@ -168,8 +185,9 @@ try {
       const { stats, suites } = read as BrowserReport;
       const specs = suites.flatMap(specsOf);
       timed.push(...specs.map(timeOf));
-      failures.push(...specs.filter(({ ok }) => !ok).map(nameOf));
-      secondTries.push(...specs.filter(({ tests }) => tests.some(({ status }) => status === 'flaky')).map(nameOf));
+      const told = (spec: BrowserSpec) => withReason(nameOf(spec), reasonOf(spec));
+      failures.push(...specs.filter(({ ok }) => !ok).map(told));
+      secondTries.push(...specs.filter(({ tests }) => tests.some(({ status }) => status === 'flaky')).map(told));
       return { passed: stats.expected + stats.flaky, failed: stats.unexpected };
     });
   }

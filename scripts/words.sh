@@ -2,6 +2,17 @@
 say() { printf '%s\n' "$*"; }
 fail() { printf '\nAquachrome: %s\n' "$*" >&2; exit 1; }
 
+# A folder by its number in the file system and when it was made: a renamed one keeps both, and a later one that got the number of one that
+# is gone has not both. Where the disk knows no such time it is 0 for all.
+folder_number() { stat -c '%i %.9W' "$1" 2>/dev/null || true; }
+
+# Whether a note is of this folder; one of before has the number alone.
+is_number_of_folder() {
+  local number
+  number=$(folder_number "$folder")
+  [ -n "$1" ] && { [ "$1" = "$number" ] || [ "$1" = "${number%% *}" ]; }
+}
+
 # The maker's own folder; `root` is where the work is done, which is another where its name has odd signs (scripts/plain-folder.sh).
 folder=${AQUACHROME_FOLDER:-$root}
 checkout_key=$(printf '%s' "$folder" | sha256sum | cut -c1-12)
@@ -15,10 +26,10 @@ if ! mkdir -p "$state" 2>/dev/null; then
   # Under the path that this folder had before it was renamed, where it has none under its own.
   for kept in /var/tmp/aquachrome-*-"$(id -u)"; do
     [ ! -d "$state" ] && [ -O "$kept" ] && [ -s "$kept/of" ] || continue
-    if [ ! -e "$(sed -n 1p "$kept/of")" ] && [ "$(sed -n 2p "$kept/of")" = "$(stat -c %i "$folder")" ]; then mv "$kept" "$state"; fi
+    if [ ! -e "$(sed -n 1p "$kept/of")" ] && is_number_of_folder "$(sed -n 2p "$kept/of")"; then mv "$kept" "$state"; fi
   done
   mkdir -p "$state" 2>/dev/null || fail "neither $root nor /var/tmp can be written to. Make one of them writable."
-  printf '%s\n%s\n' "$folder" "$(stat -c %i "$folder")" >"$state/of"
+  printf '%s\n%s\n' "$folder" "$(folder_number "$folder")" >"$state/of"
 fi
 
 is_root() { [ "$(id -u)" -eq 0 ]; }

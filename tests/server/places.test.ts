@@ -1,6 +1,18 @@
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, symlinkSync } from 'node:fs';
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -172,11 +184,11 @@ describe('where data lie', { timeout: 400_000 }, () => {
     const lost = `/var/tmp/aquachrome-${hash(join(yard, 'gone'))}`;
     made.add(join(yard, 'gone'));
     const inside = await theOneInside();
+    const fresh = join(yard, 'fresh');
+    furnish(fresh, join(yard, 'dist'));
     await run(inside, ['stop']);
     renameSync(join(inside, '.aquachrome/postgres'), lost);
     rmSync(inside, { recursive: true });
-    const fresh = join(yard, 'fresh');
-    furnish(fresh, join(yard, 'dist'));
     const first = await run(fresh, ['demo']);
     expect(first.words).toContain(`${lost} (of ${inside})`);
     expect(first.words).toMatch(/\.\/run take FOLDER/);
@@ -184,5 +196,30 @@ describe('where data lie', { timeout: 400_000 }, () => {
     expect((await run(fresh, ['take', lost])).words).toMatch(/are those of this folder now/);
     await run(fresh, ['demo']);
     expect(await names(fresh)).toContain('Of the one inside');
+  });
+
+  it('a folder that got the number of one that is gone is not taken for it renamed', () => {
+    const folder = join(yard, 'later');
+    mkdirSync(join(folder, 'scripts'), { recursive: true });
+    for (const script of ['words.sh', 'places.sh']) cpSync(join('scripts', script), join(folder, 'scripts', script));
+    const place = `/var/tmp/aquachrome-${hash(join(yard, 'earlier'))}`;
+    made.add(join(yard, 'earlier'));
+    mkdirSync(join(place, 'data'), { recursive: true });
+    const shell = (words: string) =>
+      execFileSync('bash', ['-c', `root=$PWD; source scripts/words.sh; source scripts/places.sh; ${words}`], {
+        cwd: folder,
+        encoding: 'utf8',
+      });
+    const found = (number: string) => {
+      writeFileSync(join(place, 'home'), `${join(yard, 'earlier')}\n${number}\nabcdef\n`);
+      return shell('place_of_this_folder').trim();
+    };
+    const number = shell('folder_number "$folder"').trim();
+    const inode = `${statSync(folder).ino}`;
+    expect(number.split(' ')[0]).toBe(inode);
+    expect(found(number)).toBe(place);
+    expect(found(`${inode} 86400.000000000`), 'made at another time').toBe('');
+    expect(found(inode), 'a note of before').toBe(place);
+    expect(found(`${inode}1`)).toBe('');
   });
 });

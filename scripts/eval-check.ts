@@ -1,8 +1,11 @@
 /**
- * Photos of the demo's pictures, coloured by made-up recipes with planted faults, as the simulated camera takes them: how many are lined up (also by a general vision library), found, and told falsely;
+ * Photos of pictures, coloured by recipes of the demo's rack with planted faults, as the simulated camera takes them: how many are lined up (also by a general vision library), found, and told falsely;
  * and whether other pictures, halves and blurred ones are refused.
- * node --import tsx scripts/eval-check.ts [PHOTOS [KIND]]   Default 60 a picture; faults of KIND in each that has faults.
+ * node --import tsx scripts/eval-check.ts [PHOTOS] [--kind KIND] [--plain] [--first SEED] [DRAWING.svg ...]
+ * Default: 60 photos of each of the demo's pictures; --kind: faults of it in each that has faults; --plain: strong made-up colours in three even bands.
  */
+import { basename } from 'node:path';
+import { parseArgs } from 'node:util';
 import sharp from 'sharp';
 import type { Camera } from '#core/camera/photograph';
 import { photographPicture, pictureInPhoto } from '#core/camera/photograph-picture';
@@ -11,15 +14,26 @@ import type { CheckPlan } from '#core/check/checked-plan';
 import { type Homography, mapPlace } from '#core/check/projective';
 import { findLines } from '#core/picture/lines';
 import { findRegions } from '#core/picture/regions';
-import { colouredWithFaults, isAbout, type Planted } from '../tests/planted-faults';
+import { colouredWithFaults, isAbout, madeUpColours, type Plantable } from '../tests/planted-faults';
+import { recipeColours } from '../tests/recipe-colours';
 import { seeded } from '../tests/seeded';
+import { demoRack } from '../demo/marker-lines';
 import { registeredByOpenCv } from './bench-against/open-cv-registration';
 
-const photos = Number(process.argv[2] ?? 60);
+const { values: wish, positionals } = parseArgs({
+  options: { kind: { type: 'string' }, plain: { type: 'boolean', default: false }, first: { type: 'string', default: '0' } },
+  allowPositionals: true,
+});
+const photos = Number(positionals.find((own) => /^\d+$/.test(own)) ?? 60);
 /** Faults to a photo: three kinds by lot, one of them as told on the command line. */
-const always = process.argv[3] as Planted['kind'] | undefined;
-const pictures = ['badger-pilot', 'gas-balloon', 'parcel-and-cloud', 'bunting', 'lantern-watch'];
-const kinds: Planted['kind'][] = ['white', 'uncoloured', 'overLine', 'wrongSide', 'flat', 'otherHue', 'streak', 'hardStep'];
+const always = wish.kind as Plantable | undefined;
+const ownDrawings = ['badger-pilot', 'gas-balloon', 'parcel-and-cloud', 'bunting', 'lantern-watch'].map(
+  (name) => `demo/line-images/${name}.svg`,
+);
+const others = positionals.filter((own) => own.endsWith('.svg'));
+const drawings = others.length > 0 ? others : ownDrawings;
+const coloursOf = wish.plain ? madeUpColours : recipeColours(demoRack().markers);
+const kinds: Plantable[] = ['white', 'uncoloured', 'overLine', 'wrongSide', 'flat', 'missing band', 'otherHue', 'streak', 'hardStep'];
 const [widthPx, pxPerMm, photoPxPerMm] = [640, 10, 12] as const;
 
 /** Farther than this from where it truly lies a photo is not lined up. */
@@ -72,8 +86,9 @@ const off: { ours: number; theirs: number | null }[] = [];
 const spoiltOnes = { refused: 0, all: 0 };
 /** The plan that a photo of the next picture is held against. */
 let other: CheckPlan | null = null;
-for (const name of pictures) {
-  const { data, info } = await sharp(`demo/line-images/${name}.svg`, { density: 150 })
+for (const drawing of drawings) {
+  const name = basename(drawing, '.svg');
+  const { data, info } = await sharp(drawing, { density: 150 })
     .resize({ width: widthPx })
     .flatten({ background: '#ffffff' })
     .greyscale()
@@ -82,12 +97,13 @@ for (const name of pictures) {
   const grey = { width: info.width, height: info.height, data: new Uint8Array(data), pxPerMm };
   const lines = findLines(grey);
   const { labels, count } = findRegions(lines);
-  for (let seed = 0; seed < photos; seed++) {
-    const random = seeded(1000 * pictures.indexOf(name) + seed);
+  let last: CheckPlan | null = null;
+  for (let seed = Number(wish.first); seed < Number(wish.first) + photos; seed++) {
+    const random = seeded(1000 * drawings.indexOf(drawing) + seed);
     const drawn = [...kinds].sort(() => random() - 0.5).slice(0, 3);
     const wished = seed % 4 === 3 ? [] : always ? [always, ...drawn.filter((own) => own !== always).slice(0, 2)] : drawn;
     const picture = { width: grey.width, height: grey.height, pxPerMm, labels, lines: lines.data, count };
-    const { plan, painted, planted } = colouredWithFaults(picture, wished, seed + 1);
+    const { plan, painted, planted } = colouredWithFaults(picture, wished, seed + 1, coloursOf);
     const camera: Camera = {
       ...{
         pxPerMm: photoPxPerMm,
@@ -118,7 +134,7 @@ for (const name of pictures) {
         else console.log(`${name} ${seed}: took ${what}`);
       }
     }
-    other = seed === photos - 1 ? plan : other;
+    last = plan;
     if ('problem' in checked) {
       refused += 1;
       console.log(`${name} ${seed}: ${checked.problem}`);
@@ -131,11 +147,14 @@ for (const name of pictures) {
     off.push({ ours: offMm(checked.toPhoto, truth, grey), theirs: theirs && offMm(theirs, truth, grey) });
     if ((off.at(-1)?.ours ?? 0) > mostOffMm) console.log(`${name} ${seed}: lined up ${off.at(-1)?.ours.toFixed(2)} mm off`);
     for (const fault of planted) {
-      const own = tally.get(fault.kind);
+      const own = tally.get(fault.band ? 'missing band' : fault.kind);
       if (!own) continue;
       own.planted += 1;
       if (checked.findings.some((finding) => isAbout(finding, fault))) own.found += 1;
-      else console.log(`${name} ${seed}: missed ${fault.kind} of area ${fault.labels}`);
+      else
+        console.log(
+          `${name} ${seed}: missed ${fault.kind} of area ${fault.labels}${checked.notJudged.includes(fault.labels[0] ?? 0) ? ', which is not judged' : ''}`,
+        );
     }
     const wrong = checked.findings.filter((finding) => !planted.some((fault) => isAbout(finding, fault)));
     for (const { kind, labels: of } of wrong) console.log(`${name} ${seed}: told ${kind} of area ${of} falsely`);
@@ -146,6 +165,7 @@ for (const name of pictures) {
       falseOnFaultless += wrong.length;
     }
   }
+  other = last;
 }
 const share = (part: number, all: number) => `${part} of ${all} (${((100 * part) / Math.max(1, all)).toFixed(1)} %)`;
 console.log(

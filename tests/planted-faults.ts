@@ -1,5 +1,9 @@
 import type { CheckPlan } from '#core/check/checked-plan';
+import { lightOfLevel } from '#core/check/checked-plan';
 import type { CheckFinding } from '#core/check/check-finding';
+import { apartLab, inkOf, leastInk } from '#core/check/region-statistics';
+import { labOfLight } from '#core/check/seen-colours';
+import type { Rgb } from '#core/colour/rgb';
 import { seeded } from './seeded';
 
 /** A fault that was put into a coloured picture: what kind, of which area, where. */
@@ -7,20 +11,39 @@ export type Planted = { kind: CheckFinding['kind']; labels: number[]; xMm: numbe
 /** What can be put in: kinds of findings, and a darkest band that was left out. */
 export type Plantable = Planted['kind'] | 'missing band';
 
-type Shade = { light: [number, number, number]; dark: [number, number, number]; turn: number };
+/** What a picture is coloured with: of each area its colours from light to dark, and where each of its bands lies between them, 0 to 1; of each px how dark it is, 0 to 1, and its band. */
+export type Colours = {
+  ramps: readonly (readonly Rgb[])[];
+  bandsAt: readonly (readonly number[])[];
+  darkness: Float32Array;
+  bands: Uint8Array;
+};
+
 /** Hue, chroma and lightness as plain sRGB, far enough from white for a photo. */
-function colourOf(random: () => number): Shade {
+function rampOf(random: () => number): Rgb[] {
   const hue = 360 * random();
-  const rgb = (lightness: number, saturation: number): [number, number, number] =>
+  const rgb = (lightness: number, saturation: number): Rgb =>
     [0, 8, 4].map((n) => {
       const k = (n + hue / 30) % 12;
       return Math.round(255 * (lightness - saturation * Math.min(lightness, 1 - lightness) * Math.max(-1, Math.min(k - 3, 9 - k, 1))));
-    }) as [number, number, number];
+    }) as unknown as Rgb;
   const saturation = 0.35 + 0.35 * random();
-  return { light: rgb(0.72, saturation), dark: rgb(0.42, saturation), turn: hue };
+  return [rgb(0.72, saturation), rgb(0.42, saturation)];
 }
 
-const mixed = (shade: Shade, t: number, channel: number) => shade.light[channel]! + (shade.dark[channel]! - shade.light[channel]!) * t;
+/** A colour of a ramp, between its steps. @param t 0 the lightest, 1 the darkest. */
+function mixed(ramp: readonly Rgb[], t: number): Rgb {
+  const at = Math.max(0, Math.min(1, t)) * (ramp.length - 1);
+  const [one, other] = [ramp[Math.floor(at)]!, ramp[Math.ceil(at)]!];
+  return one.map((own, channel) => own + (other[channel]! - own) * (at - Math.floor(at))) as unknown as Rgb;
+}
+
+const labOf = (rgb: Rgb) => labOfLight(...(rgb.map(lightOfLevel) as unknown as readonly [number, number, number]));
+const apart = (one: Rgb, other: Rgb) => apartLab(labOf(one), labOf(other));
+const inkAt = (rgb: Rgb) => inkOf(labOf(rgb));
+/** The same light and dark in quite another hue. */
+const turned = (ramp: readonly Rgb[]): Rgb[] => ramp.map(([r, g, b]) => [g, b, r]);
+const white: Rgb = [255, 255, 255];
 
 /** How dark a place of an area is, 0 to 1, for light from the upper left: smooth from one band into the next. */
 function darknessOf(plan: Pick<CheckPlan, 'width' | 'labels'>, count: number): Float32Array {
@@ -43,23 +66,46 @@ function discOf(pixel: number, radius: number, width: number): number[] {
   return own;
 }
 
-/** A plan of made-up colours over areas that were found, and the same picture with faults in it. Each area has its own colour, in three bands. */
+export type Coloured = { width: number; height: number; pxPerMm: number; labels: Uint16Array; lines: Uint8Array; count: number };
+
+/** Each area in its own colour, in three bands that run into each other evenly. */
+export function madeUpColours(picture: Coloured, random: () => number): Colours {
+  const ramps = Array.from({ length: picture.count + 1 }, () => rampOf(random));
+  const darkness = darknessOf(picture, picture.count);
+  const bands = Uint8Array.from(darkness, (t, pixel) => (picture.labels[pixel] === 0 ? 0 : 1 + Math.min(2, Math.floor(3 * t))));
+  return { ramps, bandsAt: ramps.map(() => [0.05, 0.5, 0.95]), darkness, bands };
+}
+
+/** Whether a fault of a kind shows in an area, by what the check states that it can tell. */
+function canShow(kind: Plantable, ramp: readonly Rgb[], bandsAt: readonly number[]): boolean {
+  const levels = bandsAt.map((t) => labOf(mixed(ramp, t))[0]);
+  const range = levels[0]! - levels.at(-1)!;
+  const isInk = bandsAt.every((t) => inkAt(mixed(ramp, t)) > leastInk);
+  if (kind === 'wrongSide' || kind === 'flat') return isInk && range > 12;
+  if (kind === 'missing band') return isInk && levels.at(-2)! - levels.at(-1)! > 8;
+  if (kind === 'hardStep') return levels.some((own, at) => at > 0 && levels[at - 1]! - own > 10);
+  if (kind === 'otherHue') {
+    const [own, other] = [ramp, turned(ramp)].map((one) => labOf(mixed(one, 0.5)));
+    return isInk && Math.hypot(own![1] - other![1], own![2] - other![2]) > 22;
+  }
+  return isInk;
+}
+
+/** A picture as it is planned, and the same with faults in it. */
 export function colouredWithFaults(
-  picture: { width: number; height: number; pxPerMm: number; labels: Uint16Array; lines: Uint8Array; count: number },
+  picture: Coloured,
   kinds: readonly Plantable[],
   seed: number,
+  coloursOf: (picture: Coloured, random: () => number) => Colours = madeUpColours,
 ): { plan: CheckPlan; painted: Uint8Array; planted: Planted[] } {
   const { width, height, pxPerMm, labels, lines, count } = picture;
   const random = seeded(seed);
-  const shades = Array.from({ length: count + 1 }, () => colourOf(random));
-  const darkness = darknessOf(picture, count);
-  const bands = Uint8Array.from(darkness, (t, pixel) => (labels[pixel] === 0 ? 0 : 1 + Math.min(2, Math.floor(3 * t))));
-  const paint = (shadeOf: (label: number) => Shade, darknessAt: (pixel: number, label: number) => number) => {
+  const { ramps, bandsAt, darkness, bands } = coloursOf(picture, random);
+  const paint = (rampOfLabel: (label: number) => readonly Rgb[], darknessAt: (pixel: number, label: number) => number) => {
     const rgb = new Uint8Array(3 * width * height).fill(255);
     for (let pixel = 0; pixel < labels.length; pixel++) {
       const label = labels[pixel]!;
-      if (label > 0)
-        for (const channel of [0, 1, 2]) rgb[3 * pixel + channel] = Math.round(mixed(shadeOf(label), darknessAt(pixel, label), channel));
+      if (label > 0) rgb.set(mixed(rampOfLabel(label), darknessAt(pixel, label)).map(Math.round), 3 * pixel);
     }
     return rgb;
   };
@@ -69,7 +115,7 @@ export function colouredWithFaults(
   };
   const expected = drawLines(
     paint(
-      (label) => shades[label]!,
+      (label) => ramps[label]!,
       (pixel) => darkness[pixel]!,
     ),
   );
@@ -82,23 +128,25 @@ export function colouredWithFaults(
   const large = Array.from({ length: count }, (_, index) => index + 1).filter((label) => inner[label]!.length > 25 * pxPerMm ** 2);
   const free = [...large].sort(() => random() - 0.5);
   const planted: Planted[] = [];
-  const as = new Map<number, { shade?: Shade; darkness?: (pixel: number) => number }>();
+  const as = new Map<number, { ramp?: readonly Rgb[]; darkness?: (pixel: number) => number }>();
+  const stripes = new Map<number, readonly Rgb[]>();
   const discs: { x: number; y: number; radius: number; rgb: readonly number[] | null; only: (label: number) => boolean }[] = [];
-  const at = (pixel: number) => ({ xMm: (pixel % width) / pxPerMm, yMm: Math.floor(pixel / width) / pxPerMm });
+  const placeOf = (pixel: number) => ({ xMm: (pixel % width) / pxPerMm, yMm: Math.floor(pixel / width) / pxPerMm });
   for (const kind of kinds) {
-    const label = free.pop();
-    if (label === undefined) break;
+    const at = free.findLastIndex((one) => canShow(kind, ramps[one]!, bandsAt[one]!));
+    const [label] = at < 0 ? [] : free.splice(at, 1);
+    if (label === undefined) continue;
     const own = inner[label]!;
-    const shade = shades[label]!;
+    const [ramp, steps] = [ramps[label]!, bandsAt[label]!];
     const middle = own[Math.floor(own.length / 2)]!;
-    const fault: Planted = { kind: kind === 'missing band' ? 'flat' : kind, labels: [label], ...at(middle) };
+    const fault: Planted = { kind: kind === 'missing band' ? 'flat' : kind, labels: [label], ...placeOf(middle) };
     if (kind === 'white') {
       const radius = (1 + random()) * pxPerMm;
       const isIn = new Set(own);
       const seenMm2 = (pixel: number) => discOf(pixel, radius, width).filter((one) => isIn.has(one)).length / pxPerMm ** 2;
       let pixel = own[Math.floor(random() * own.length)]!;
       for (let tries = 0; tries < 40 && seenMm2(pixel) < 1.8; tries++) pixel = own[Math.floor(random() * own.length)]!;
-      Object.assign(fault, at(pixel));
+      Object.assign(fault, placeOf(pixel));
       discs.push({
         x: pixel % width,
         y: Math.floor(pixel / width),
@@ -108,8 +156,8 @@ export function colouredWithFaults(
       });
     } else if (kind === 'overLine') {
       // Just over the line of the area: on the paper outside, or in a neighbour of quite another hue that has no fault of its own.
-      const turnApart = (other: number) => Math.abs(((shades[other]!.turn - shade.turn + 540) % 360) - 180);
-      const takes = (other: number) => other === 0 || (other !== label && free.includes(other) && turnApart(other) > 60);
+      const isOtherInk = (other: number) => bandsAt[other]!.every((t) => apart(mixed(ramps[other]!, t), mixed(ramp, 0.6)) > 28);
+      const takes = (other: number) => other === 0 || (other !== label && free.includes(other) && isOtherInk(other));
       const over = own.flatMap((pixel) =>
         [1.2, 1.8].flatMap((mm) => {
           const far = Math.round(mm * pxPerMm);
@@ -130,41 +178,38 @@ export function colouredWithFaults(
       if (pixel === undefined || seenMm2(pixel) < 1.8) continue;
       const into = labels[pixel]!;
       if (into > 0) free.splice(free.indexOf(into), 1);
-      Object.assign(fault, at(pixel));
+      Object.assign(fault, placeOf(pixel));
       discs.push({
         x: pixel % width,
         y: Math.floor(pixel / width),
         radius,
-        rgb: [0, 1, 2].map((channel) => mixed(shade, 0.6, channel)),
+        rgb: mixed(ramp, 0.6),
         only: (other) => other === into || other === label,
       });
-    } else if (kind === 'uncoloured') as.set(label, { shade: { ...shade, light: [255, 255, 255], dark: [255, 255, 255] } });
+    } else if (kind === 'uncoloured') as.set(label, { ramp: [white] });
     else if (kind === 'wrongSide') as.set(label, { darkness: (pixel) => 1 - darkness[pixel]! });
     else if (kind === 'missing band') {
-      fault.band = 3;
-      as.set(label, { darkness: (pixel) => Math.min(0.55, darkness[pixel]!) });
+      fault.band = steps.length;
+      as.set(label, { darkness: (pixel) => Math.min(steps.at(-2)! + 0.05, darkness[pixel]!) });
     } else if (kind === 'flat') as.set(label, { darkness: () => 0.45 });
-    else if (kind === 'otherHue')
-      as.set(label, {
-        shade: {
-          ...shade,
-          light: [shade.light[1]!, shade.light[2]!, shade.light[0]!],
-          dark: [shade.dark[1]!, shade.dark[2]!, shade.dark[0]!],
-        },
-      });
-    else if (kind === 'streak')
-      as.set(label, {
-        darkness: (pixel) =>
-          Math.max(0, Math.min(1, darkness[pixel]! + (Math.floor((pixel % width) / (0.9 * pxPerMm)) % 2 === 0 ? 0.22 : -0.22))),
-      });
-    else if (kind === 'hardStep') as.set(label, { darkness: (pixel) => [0.05, 0.5, 0.95][bands[pixel]! - 1]! });
+    else if (kind === 'otherHue') as.set(label, { ramp: turned(ramp) });
+    else if (kind === 'streak') {
+      // A second coat here and there: each is darker by some 6 L*.
+      const coat = ramp.map((rgb) => rgb.map((level) => 0.86 * level) as unknown as Rgb);
+      stripes.set(label, coat);
+    } else if (kind === 'hardStep') as.set(label, { darkness: (pixel) => steps[bands[pixel]! - 1]! });
     else continue;
     planted.push(fault);
   }
   const painted = paint(
-    (label) => as.get(label)?.shade ?? shades[label]!,
+    (label) => as.get(label)?.ramp ?? ramps[label]!,
     (pixel, label) => as.get(label)?.darkness?.(pixel) ?? darkness[pixel]!,
   );
+  for (let pixel = 0; pixel < labels.length; pixel++) {
+    const coat = stripes.get(labels[pixel]!);
+    if (coat && Math.floor((pixel % width) / (0.9 * pxPerMm)) % 2 === 0)
+      painted.set(mixed(coat, darkness[pixel]!).map(Math.round), 3 * pixel);
+  }
   for (const { x, y, radius, rgb, only } of discs)
     for (let row = Math.max(0, Math.floor(y - radius)); row <= Math.min(height - 1, y + radius); row++)
       for (let column = Math.max(0, Math.floor(x - radius)); column <= Math.min(width - 1, x + radius); column++) {

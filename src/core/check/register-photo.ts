@@ -1,14 +1,10 @@
-import { chamferDistance, chamferUnitsPerPx } from '#core/raster/distance';
 import { seeded } from '#core/sharing/seeded';
-import { type Channel, darkLines, levelOfShare, lightestChannel, smallerChannel } from './dark-lines';
-import { type Homography, mapPlace, solveSquare } from './projective';
+import { lightestChannel, smallerChannel } from './dark-lines';
+import { distanceAt, halfWidthShare, linesOf, middleOf, type Places, placesOf, sidesOf, spreadOf } from './line-places';
+import { type Homography, mapOfFour, mapPlace, solveSquare } from './projective';
 
 /** Longer sides on which lines are looked for. */
 const [photoPx, planPx] = [960, 720];
-/** A line is no wider than this share of the longer side. */
-const reachShare = 1 / 100;
-/** Places of lines that are held against each other. */
-const mostPlaces = 1600;
 /** Turns that are tried, and how many of the best are followed. */
 const [turns, followed] = [72, 6];
 const scales = [0.86, 1, 1.16] as const;
@@ -17,65 +13,16 @@ const metPx = 2;
 /** What lies farther than this share of the longer side counts no more while it is looked for. */
 const farShare = 0.05;
 
-type Places = { width: number; height: number; distance: Float32Array; places: Float64Array };
 /** How a plan lies in a photo: from px of the plan to px of the photo, and how well its lines are met. */
 export type Registered = {
   toPhoto: Homography;
   /** Share of the plan's lines that are met, and in that quarter of the picture where fewest are. */
   metShare: number;
   leastQuarter: number;
-  /** Mean distance of those, in px of the photo. */
+  /** How far the sides of met lines lie from each other, on average, in px of the photo. */
   meanMetPx: number;
   pxOfPhotoPerPlanPx: number;
 };
-
-/** Lines of an image: where they are, and how far every pixel lies from the nearest. In px of the smaller image. */
-function linesOf(image: Channel): Places {
-  const { width, height } = image;
-  const strength = darkLines(image, Math.max(2, Math.round(Math.max(width, height) * reachShare)));
-  // Of the strongest few pixels a third is still a line; under 14 levels of 255 it is grain.
-  const least = Math.max(14, 0.33 * levelOfShare(strength, 0.995));
-  const isLine = Uint8Array.from(strength, (value) => (value >= least ? 1 : 0));
-  const units = chamferDistance(isLine, width, height);
-  const all: number[] = [];
-  for (let pixel = 0; pixel < isLine.length; pixel++) if (isLine[pixel]) all.push(pixel);
-  const random = seeded(7);
-  const count = Math.min(all.length, mostPlaces);
-  const places = new Float64Array(2 * count);
-  for (let index = 0; index < count; index++) {
-    const pixel = all[all.length > mostPlaces ? Math.floor(random() * all.length) : index]!;
-    places[2 * index] = (pixel % width) + 0.5;
-    places[2 * index + 1] = Math.floor(pixel / width) + 0.5;
-  }
-  return { width, height, distance: Float32Array.from(units, (own) => own / chamferUnitsPerPx), places };
-}
-
-const middleOf = ({ places }: Places) => {
-  let [x, y] = [0, 0];
-  for (let at = 0; at < places.length; at += 2) [x, y] = [x + places[at]!, y + places[at + 1]!];
-  const count = Math.max(1, places.length / 2);
-  return [x / count, y / count] as const;
-};
-
-function spreadOf({ places }: Places, [x, y]: readonly [number, number]): number {
-  let sum = 0;
-  for (let at = 0; at < places.length; at += 2) sum += (places[at]! - x) ** 2 + (places[at + 1]! - y) ** 2;
-  return Math.sqrt(sum / Math.max(1, places.length / 2));
-}
-
-/** Distance from the nearest line between pixels, and how it grows; beyond the image it is `far`. */
-function distanceAt({ width, height, distance }: Places, x: number, y: number, far: number): [number, number, number] {
-  const [column, row] = [Math.floor(x - 0.5), Math.floor(y - 0.5)];
-  if (!(column >= 0 && row >= 0 && column + 1 < width && row + 1 < height)) return [far, 0, 0];
-  const [dx, dy] = [x - 0.5 - column, y - 0.5 - row];
-  const at = row * width + column;
-  const [a, b, c, d] = [distance[at]!, distance[at + 1]!, distance[at + width]!, distance[at + width + 1]!];
-  return [
-    a * (1 - dx) * (1 - dy) + b * dx * (1 - dy) + c * (1 - dx) * dy + d * dx * dy,
-    (b - a) * (1 - dy) + (d - c) * dy,
-    (c - a) * (1 - dx) + (d - b) * dx,
-  ];
-}
 
 /** Mean distance of lines under a map, each at most `far`. */
 function costOf(plan: Places, photo: Places, map: Homography, far: number, step = 1): number {
@@ -158,6 +105,91 @@ function scaled(map: Homography, planTimes: number, photoTimes: number): Homogra
   return [a * s, b * s, c * photoTimes, d * s, e * s, f * photoTimes, g / planTimes, h / planTimes, 1];
 }
 
+/** How a sheet looks that is photographed by hand: opposite sides, and its two directions, differ by no more than so many times; its corners by so many degrees from right ones. */
+const seenAskew = { sides: 1.7, directions: 1.35, cornerDeg: 28 } as const;
+
+/** Whether a map shows a picture as somebody photographs it, from above or a little askew, and not mirrored, folded or squeezed. */
+function isAsPhotographed(map: Homography, { width, height }: { width: number; height: number }): boolean {
+  const corners = [mapPlace(map, 0, 0), mapPlace(map, width, 0), mapPlace(map, width, height), mapPlace(map, 0, height)];
+  const sides = corners.map(([x, y], at) => [corners[(at + 1) % 4]![0] - x, corners[(at + 1) % 4]![1] - y] as const);
+  const [top, right, bottom, left] = sides.map(([x, y]) => Math.hypot(x, y)) as [number, number, number, number];
+  const differ = (one: number, other: number) => Math.max(one, other) / Math.max(1e-9, Math.min(one, other));
+  const isSquare = sides.every(([x, y], at) => {
+    const [u, v] = sides[(at + 1) % 4]!;
+    return Math.abs(90 - (Math.atan2(x * v - y * u, x * u + y * v) * 180) / Math.PI) <= seenAskew.cornerDeg;
+  });
+  return (
+    isSquare &&
+    differ(top, bottom) <= seenAskew.sides &&
+    differ(left, right) <= seenAskew.sides &&
+    differ((top + bottom) / width, (left + right) / height) <= seenAskew.directions
+  );
+}
+
+/** Nudges that are tried where a map meets fewer lines than this: a picture of equal shapes also fits a little beside, or askew. */
+const [surelyMet, nudges] = [0.97, 40] as const;
+/** In px of the photo, coarse to fine. */
+const fineScales = [3, 1.5, 0.8] as const;
+const sideScales = [1.5, 0.8] as const;
+/** How far a map is nudged as a whole, and each corner by itself, in shares of the longer side. */
+const nudge = { whole: 0.05, corner: 0.04 } as const;
+/** What lies farther off, in px, counts no more where fine maps are held against each other. */
+const fineFarPx = 6;
+
+/** A map whose corners are moved by lot: the place, turn, size and lean of what it maps. */
+function nudged(map: Homography, plan: Places, seen: Places, random: () => number): Homography | null {
+  const lot = (share: number) => (2 * random() - 1) * share * Math.max(seen.width, seen.height);
+  const corners = [
+    [0, 0],
+    [plan.width, 0],
+    [plan.width, plan.height],
+    [0, plan.height],
+  ] as const;
+  const [dx, dy] = [lot(nudge.whole), lot(nudge.whole)];
+  const places = corners.map(([x, y]) => mapPlace(map, x, y));
+  return mapOfFour(
+    corners,
+    places.map(([x, y]) => [x + dx + lot(nudge.corner), y + dy + lot(nudge.corner)] as const),
+  );
+}
+
+/** Share of a plan's lines that a map lays near lines of the photo. */
+function metShareOf(plan: Places, seen: Places, map: Homography): number {
+  let met = 0;
+  for (let at = 0; at < plan.places.length; at += 2) {
+    const [x, y] = mapPlace(map, plan.places[at]!, plan.places[at + 1]!);
+    met += distanceAt(seen, x, y, metPx + 1)[0] <= metPx ? 1 : 0;
+  }
+  return met / Math.max(1, plan.places.length / 2);
+}
+
+/** How far lines that are met lie from each other under a map, on average. */
+function meanMetPx(plan: Places, seen: Places, map: Homography): number {
+  let [sum, count] = [0, 0];
+  for (let at = 0; at < plan.places.length; at += 2) {
+    const own = distanceAt(seen, ...mapPlace(map, plan.places[at]!, plan.places[at + 1]!), metPx + 1)[0];
+    if (own > metPx) continue;
+    sum += own;
+    count += 1;
+  }
+  return sum / Math.max(1, count);
+}
+
+/** The same map, or a better one near it. */
+function nearBest(plan: Places, seen: Places, start: Homography, far: number): Homography {
+  const random = seeded(11);
+  const fineCost = (map: Homography) => costOf(plan, seen, map, fineFarPx);
+  let best = { map: start, cost: fineCost(start) };
+  for (let at = 0; at < nudges && metShareOf(plan, seen, best.map) < surelyMet; at++) {
+    const other = nudged(best.map, plan, seen, random);
+    if (!other) continue;
+    const map = bettered(plan, seen, bettered(plan, seen, other, [0.2 * far, 0.08 * far]), fineScales);
+    const cost = fineCost(map);
+    if (cost < best.cost && isAsPhotographed(map, plan)) best = { map, cost };
+  }
+  return best.map;
+}
+
 /** The best of maps that start from the middle and spread of both, turned all round. */
 function turnedAllRound(plan: Places, seen: Places, far: number): Homography | null {
   const [from, to] = [middleOf(plan), middleOf(seen)];
@@ -177,8 +209,8 @@ function turnedAllRound(plan: Places, seen: Places, far: number): Homography | n
     .slice(0, followed)
     .map(({ map }) => bettered(plan, seen, map, coarse))
     .map((map) => ({ map, cost: costOf(plan, seen, map, far) }))
-    .sort((one, other) => one.cost - other.cost)[0];
-  return found?.map ?? null;
+    .sort((one, other) => one.cost - other.cost);
+  return (found.find(({ map }) => isAsPhotographed(map, plan)) ?? found[0])?.map ?? null;
 }
 
 /**
@@ -193,31 +225,36 @@ export function registerPhoto(
 ): Registered | null {
   const seenSmall = smallerChannel(lightestChannel(photo), photoPx);
   const planSmall = smallerChannel({ ...lines, data: Float32Array.from(lines.data, (own) => (own ? 0 : 255)) }, planPx);
-  const [seen, plan] = [linesOf(seenSmall), linesOf(planSmall)];
+  const halfWidth = halfWidthShare(planSmall);
+  const [seenLines, planLines] = [linesOf(seenSmall, halfWidth), linesOf(planSmall, halfWidth)];
+  const [seen, plan] = [placesOf(seenLines), placesOf(planLines)];
   if (seen.places.length < 200 || plan.places.length < 200) return null;
   const far = farShare * Math.max(seen.width, seen.height);
   const found = start ? scaled(start, 1 / planSmall.times, 1 / seenSmall.times) : turnedAllRound(plan, seen, far);
   if (!found) return null;
-  const fine = bettered(plan, seen, found, start ? [8, 3, 1.5, 0.8] : [3, 1.5, 0.8]);
-  const off: number[] = [];
+  const near = bettered(plan, seen, found, start ? [8, ...fineScales] : fineScales);
+  const best = start ? near : nearBest(plan, seen, near, far);
+  // Within a wide line much fits: its sides say it to the px. Where dark ink lies beside a line they count less the farther they are.
+  const [planSides, seenSides] = [placesOf(sidesOf(planLines)), placesOf(sidesOf(seenLines))];
+  const fine = bettered(planSides, seenSides, best, sideScales);
+  const isOne = start !== undefined || isAsPhotographed(fine, plan);
   const quarters = [0, 1, 2, 3].map(() => ({ met: 0, all: 0 }));
   for (let at = 0; at < plan.places.length; at += 2) {
     const [x, y] = mapPlace(fine, plan.places[at]!, plan.places[at + 1]!);
-    const own = distanceAt(seen, x, y, far)[0];
-    off.push(own);
     const quarter = quarters[(plan.places[at]! > plan.width / 2 ? 1 : 0) + (plan.places[at + 1]! > plan.height / 2 ? 2 : 0)]!;
     quarter.all += 1;
-    quarter.met += own <= metPx ? 1 : 0;
+    quarter.met += isOne && distanceAt(seen, x, y, far)[0] <= metPx ? 1 : 0;
   }
-  const met = off.filter((own) => own <= metPx);
+  const metOf = (own: readonly { met: number; all: number }[]) =>
+    own.reduce((sum, { met }) => sum + met, 0) / own.reduce((sum, { all }) => sum + all, 0);
   const toPhoto = scaled(fine, planSmall.times, seenSmall.times);
   const [cx, cy] = [lines.width / 2, lines.height / 2];
   const [one, other] = [mapPlace(toPhoto, cx - 5, cy), mapPlace(toPhoto, cx + 5, cy)];
   return {
     toPhoto,
-    metShare: met.length / off.length,
-    leastQuarter: Math.min(...quarters.filter(({ all }) => all > 0.04 * off.length).map((own) => own.met / own.all)),
-    meanMetPx: (met.reduce((sum, own) => sum + own, 0) / Math.max(1, met.length)) * seenSmall.times,
+    metShare: metOf(quarters),
+    leastQuarter: Math.min(...quarters.filter(({ all }) => all > 0.02 * plan.places.length).map((own) => metOf([own]))),
+    meanMetPx: meanMetPx(planSides, seenSides, fine) * seenSmall.times,
     pxOfPhotoPerPlanPx: Math.hypot(other[0] - one[0], other[1] - one[1]) / 10,
   };
 }

@@ -17,6 +17,8 @@ export type Colours = {
   bandsAt: readonly (readonly number[])[];
   darkness: Float32Array;
   bands: Uint8Array;
+  /** How dark it is laid, and how much of each area's light its ink leaves beside that of its markers: no hand does it just as planned. Absent: as planned. */
+  laid?: { darkness: Float32Array; tones: readonly number[] };
 };
 
 /** Hue, chroma and lightness as plain sRGB, far enough from white for a photo. */
@@ -91,6 +93,9 @@ function canShow(kind: Plantable, ramp: readonly Rgb[], bandsAt: readonly number
   return isInk;
 }
 
+/** A band that is left out is told from so many mm2 on. */
+const leastBandMm2 = 5;
+
 /** A picture as it is planned, and the same with faults in it. */
 export function colouredWithFaults(
   picture: Coloured,
@@ -100,7 +105,10 @@ export function colouredWithFaults(
 ): { plan: CheckPlan; painted: Uint8Array; planted: Planted[] } {
   const { width, height, pxPerMm, labels, lines, count } = picture;
   const random = seeded(seed);
-  const { ramps, bandsAt, darkness, bands } = coloursOf(picture, random);
+  const { ramps, bandsAt, darkness: planned, bands, laid } = coloursOf(picture, random);
+  const darkness = laid?.darkness ?? planned;
+  const toned = (label: number, ramp: readonly Rgb[]) =>
+    ramp.map((rgb) => (inkAt(rgb) < 1 ? rgb : (rgb.map((level) => Math.min(255, level * (laid?.tones[label] ?? 1))) as unknown as Rgb)));
   const paint = (rampOfLabel: (label: number) => readonly Rgb[], darknessAt: (pixel: number, label: number) => number) => {
     const rgb = new Uint8Array(3 * width * height).fill(255);
     for (let pixel = 0; pixel < labels.length; pixel++) {
@@ -116,7 +124,7 @@ export function colouredWithFaults(
   const expected = drawLines(
     paint(
       (label) => ramps[label]!,
-      (pixel) => darkness[pixel]!,
+      (pixel) => planned[pixel]!,
     ),
   );
   const inner: number[][] = Array.from({ length: count + 1 }, () => []);
@@ -133,7 +141,9 @@ export function colouredWithFaults(
   const discs: { x: number; y: number; radius: number; rgb: readonly number[] | null; only: (label: number) => boolean }[] = [];
   const placeOf = (pixel: number) => ({ xMm: (pixel % width) / pxPerMm, yMm: Math.floor(pixel / width) / pxPerMm });
   for (const kind of kinds) {
-    const at = free.findLastIndex((one) => canShow(kind, ramps[one]!, bandsAt[one]!));
+    const hasDarkest = (one: number) =>
+      inner[one]!.filter((pixel) => bands[pixel] === bandsAt[one]!.length).length > leastBandMm2 * pxPerMm ** 2;
+    const at = free.findLastIndex((one) => canShow(kind, ramps[one]!, bandsAt[one]!) && (kind !== 'missing band' || hasDarkest(one)));
     const [label] = at < 0 ? [] : free.splice(at, 1);
     if (label === undefined) continue;
     const own = inner[label]!;
@@ -201,8 +211,9 @@ export function colouredWithFaults(
     else continue;
     planted.push(fault);
   }
+  const laidRamps = ramps.map((ramp, label) => toned(label, as.get(label)?.ramp ?? ramp));
   const painted = paint(
-    (label) => as.get(label)?.ramp ?? ramps[label]!,
+    (label) => laidRamps[label]!,
     (pixel, label) => as.get(label)?.darkness?.(pixel) ?? darkness[pixel]!,
   );
   for (let pixel = 0; pixel < labels.length; pixel++) {

@@ -4,12 +4,14 @@ import { cutBands } from '#core/light/bands';
 import { shadeScene } from '#core/plan/shade-scene';
 import { rgbOfHex, type Rgb } from '#core/colour/rgb';
 import { hexOfLab } from '#core/colour/lab';
-import { planToCheck } from '#core/session/plan-to-check';
+import { blurredWithin, planToCheck } from '#core/session/plan-to-check';
 import type { Marker } from '#model/marker';
 import type { Coloured, Colours } from './planted-faults';
 
 /** At the upper left, half high, as in any new make. */
 const lamp = { kind: 'distant', azimuthDeg: 315, heightDeg: 40 } as const;
+/** How much wider than planned a hand blends to either side, and how far its inks are off, at the most. */
+const [mostWiderMm, mostToneOff] = [1.2, 0.04] as const;
 const white: Rgb = [255, 255, 255];
 
 /** A ladder of a rack by lot, light to dark, as an area of that size takes; null: the rack has none with colours. */
@@ -68,5 +70,8 @@ export const recipeColours =
     );
     const darkness = Float32Array.from(labels, (_, pixel) => 1 - plan.expected[3 * pixel]! / 255);
     const bandsAt = ramps.map((ramp) => ramp.map((_, band) => (ramp.length > 1 ? band / (ramp.length - 1) : 0)));
-    return { ramps, bandsAt, darkness, bands: bands.map((band, pixel) => (ramps[labels[pixel]!]![0] === white ? 0 : band)) };
+    // A hand blends wider than that, and lays an ink a little paler or deeper than its marker is known.
+    const wider = blurredWithin(Float32Array.from(darkness), labels, width, Math.round(random() * mostWiderMm * pxPerMm));
+    const laid = { darkness: wider, tones: ramps.map(() => 1 + mostToneOff * (2 * random() - 1)) };
+    return { ramps, bandsAt, darkness, laid, bands: bands.map((band, pixel) => (ramps[labels[pixel]!]![0] === white ? 0 : band)) };
   };

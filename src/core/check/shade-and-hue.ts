@@ -83,8 +83,12 @@ export function shadeFindings(
     if (plannedRange < leastRangeL) return [];
     const along = correlation(planned, own);
     if (along < againstPlan && ownRange > 0.4 * plannedRange) return [findingAt(plan, 'wrongSide', [label], pixels, 0.5 - along / 2)];
-    if (ownRange < flatShare * plannedRange) return [findingAt(plan, 'flat', [label], pixels, 1 - ownRange / plannedRange)];
     const missing = missingBand(plan, pixels, { expected, seen });
+    // Where all but the missing band differ as planned, it is that band alone.
+    const rest = missing ? pixels.filter((pixel) => plan.bands[pixel] !== missing.band) : pixels;
+    const [plannedRest, ownRest] = [range(lightness(expected, rest)), range(lightness(seen, rest))];
+    if (ownRange < flatShare * plannedRange && (plannedRest < bandStepL || ownRest < flatShare * plannedRest))
+      return [findingAt(plan, 'flat', [label], pixels, 1 - ownRange / plannedRange)];
     return missing ? [{ ...findingAt(plan, 'flat', [label], missing.pixels, missing.sureness), band: missing.band }] : [];
   });
 }

@@ -34,6 +34,16 @@ function blurredAlong(
   }
 }
 
+/** Values of a map, each the mean of those of its owner within `reach` px along its row, and then its column. `values` is changed. */
+export function blurredWithin(values: Float32Array, owners: Uint16Array, width: number, reach: number): Float32Array {
+  const height = owners.length / width;
+  const rows = Array.from({ length: height }, (_, row) => row * width);
+  const columns = Array.from({ length: width }, (_, column) => column);
+  blurredAlong(values, owners, { reach, step: 1, length: width, starts: rows });
+  blurredAlong(values, owners, { reach, step: width, length: height, starts: columns });
+  return values;
+}
+
 /** Areas of a map that hang together, numbered from 1: what is one element in two places is two areas. Row-major. */
 function areasOf({ widthPx, heightPx, owners }: KeptBandMap): { labels: Uint16Array; placeOfLabel: number[] } {
   const labels = new Uint16Array(owners.length);
@@ -92,14 +102,11 @@ export function planToCheck(
   const lines = { width, height, data: Uint8Array.from(linesGrey, (level) => (level < lineLevel ? 1 : 0)) };
   const expected = new Uint8Array(3 * width * height).fill(255);
   const reach = Math.round((blendMm * pxPerMm) / 2);
-  const rows = Array.from({ length: height }, (_, row) => row * width);
-  const columns = Array.from({ length: width }, (_, column) => column);
   for (const channel of [0, 1, 2] as const) {
     const values = Float32Array.from(owners, (owner, pixel) =>
       owner === 0 || bands[pixel] === 0 ? 255 : (colours[owner - 1]?.[bands[pixel]! - 1]?.[channel] ?? 255),
     );
-    blurredAlong(values, owners, { reach, step: 1, length: width, starts: rows });
-    blurredAlong(values, owners, { reach, step: width, length: height, starts: columns });
+    blurredWithin(values, owners, width, reach);
     for (let pixel = 0; pixel < values.length; pixel++) expected[3 * pixel + channel] = lines.data[pixel] ? 0 : Math.round(values[pixel]!);
   }
   const { labels, placeOfLabel } = areasOf(map);

@@ -2,30 +2,16 @@
  * How long a photo of 12 megapixels takes to be looked at: a made-up photo of a demo picture, several times.
  * node --import tsx scripts/bench-check.ts [ROUNDS]   Default 5. The aim is 6 s.
  */
-import sharp from 'sharp';
 import { photographPicture } from '#core/camera/photograph-picture';
 import { checkPhoto } from '#core/check/check-photo';
-import { findLines } from '#core/picture/lines';
-import { findRegions } from '#core/picture/regions';
+import { drawingToColour } from '../tests/drawing-to-colour';
 import { colouredWithFaults } from '../tests/planted-faults';
 
 const rounds = Number(process.argv[2] ?? 5);
-const [widthPx, pxPerMm] = [640, 10] as const;
-const { data, info } = await sharp('demo/line-images/badger-pilot.svg', { density: 150 })
-  .resize({ width: widthPx })
-  .flatten({ background: '#ffffff' })
-  .greyscale()
-  .raw()
-  .toBuffer({ resolveWithObject: true });
-const grey = { width: info.width, height: info.height, data: new Uint8Array(data), pxPerMm };
-const lines = findLines(grey);
-const { labels, count } = findRegions(lines);
-const { plan, painted } = colouredWithFaults(
-  { width: grey.width, height: grey.height, pxPerMm, labels, lines: lines.data, count },
-  ['white', 'wrongSide'],
-  1,
-);
-const photo = photographPicture({ width: grey.width, height: grey.height, data: painted }, widthPx / pxPerMm, {
+const picture = await drawingToColour('demo/line-images/badger-pilot.svg');
+const { width, height, pxPerMm } = picture;
+const { plan, painted } = colouredWithFaults(picture, ['white', 'wrongSide'], 1);
+const photo = photographPicture({ width, height, data: painted }, width / pxPerMm, {
   ...{ pxPerMm: 32, leanDeg: 10, leanToDeg: 40, turnDeg: 5, fallOff: 0.2 },
   ...{ cast: [1, 0.95, 0.85], noiseSigma: 3, table: { L: 40, a: 5, b: 10 }, seed: 1 },
 });

@@ -8,14 +8,13 @@ import { basename } from 'node:path';
 import { parseArgs } from 'node:util';
 import sharp from 'sharp';
 import type { Camera } from '#core/camera/photograph';
-import { photographPicture, pictureInPhoto } from '#core/camera/photograph-picture';
+import { pictureInPhoto } from '#core/camera/photograph-picture';
 import { checkPhoto } from '#core/check/check-photo';
 import type { CheckPlan } from '#core/check/checked-plan';
 import { type Homography, mapPlace } from '#core/check/projective';
-import { findLines } from '#core/picture/lines';
-import { findRegions } from '#core/picture/regions';
 import { colouredWithFaults, isAbout, madeUpColours, type Plantable } from '../tests/planted-faults';
 import { recipeColours } from '../tests/recipe-colours';
+import { drawingToColour, drawnPxPerMm, leftHalf, photoTaken } from '../tests/drawing-to-colour';
 import { seeded } from '../tests/seeded';
 import { demoRack } from '../demo/marker-lines';
 import { registeredByOpenCv } from './bench-against/open-cv-registration';
@@ -34,7 +33,7 @@ const others = positionals.filter((own) => own.endsWith('.svg'));
 const drawings = others.length > 0 ? others : ownDrawings;
 const coloursOf = wish.plain ? madeUpColours : recipeColours(demoRack().markers);
 const kinds: Plantable[] = ['white', 'uncoloured', 'overLine', 'wrongSide', 'flat', 'missing band', 'otherHue', 'streak', 'hardStep'];
-const [widthPx, pxPerMm, photoPxPerMm] = [640, 10, 12] as const;
+const photoPxPerMm = 12;
 
 /** Farther than this from where it truly lies a photo is not lined up. */
 const mostOffMm = 0.3;
@@ -56,7 +55,7 @@ function offMm(
         [width / 2, height / 2],
       ] as const
     ).map(([x, y]) => {
-      const [[u, v], [p, q]] = [mapPlace(map, x, y), truth(x / pxPerMm, y / pxPerMm)];
+      const [[u, v], [p, q]] = [mapPlace(map, x, y), truth(x / drawnPxPerMm, y / drawnPxPerMm)];
       return Math.hypot(u - p, v - q) / photoPxPerMm;
     }),
   );
@@ -66,14 +65,12 @@ function offMm(
 async function spoilt(photo: { width: number; height: number; data: Uint8Array }) {
   const { width, height } = photo;
   const raw = () => sharp(Buffer.from(photo.data), { raw: { width, height, channels: 3 } });
-  const half = Math.floor(width / 2);
-  const taken = await raw().extract({ left: 0, top: 0, width: half, height }).raw().toBuffer();
   const soft = await raw()
     .blur(0.8 * photoPxPerMm)
     .raw()
     .toBuffer();
   return [
-    { what: 'half a picture', image: { width: half, height, data: new Uint8Array(taken) } },
+    { what: 'half a picture', image: await leftHalf(photo) },
     { what: 'a blurred one', image: { width, height, data: new Uint8Array(soft) } },
   ];
 }
@@ -88,21 +85,12 @@ const spoiltOnes = { refused: 0, all: 0 };
 let other: CheckPlan | null = null;
 for (const drawing of drawings) {
   const name = basename(drawing, '.svg');
-  const { data, info } = await sharp(drawing, { density: 150 })
-    .resize({ width: widthPx })
-    .flatten({ background: '#ffffff' })
-    .greyscale()
-    .raw()
-    .toBuffer({ resolveWithObject: true });
-  const grey = { width: info.width, height: info.height, data: new Uint8Array(data), pxPerMm };
-  const lines = findLines(grey);
-  const { labels, count } = findRegions(lines);
+  const picture = await drawingToColour(drawing);
   let last: CheckPlan | null = null;
   for (let seed = Number(wish.first); seed < Number(wish.first) + photos; seed++) {
     const random = seeded(1000 * drawings.indexOf(drawing) + seed);
     const drawn = [...kinds].sort(() => random() - 0.5).slice(0, 3);
     const wished = seed % 4 === 3 ? [] : always ? [always, ...drawn.filter((own) => own !== always).slice(0, 2)] : drawn;
-    const picture = { width: grey.width, height: grey.height, pxPerMm, labels, lines: lines.data, count };
     const { plan, painted, planted } = colouredWithFaults(picture, wished, seed + 1, coloursOf);
     const camera: Camera = {
       ...{
@@ -114,12 +102,7 @@ for (const drawing of drawings) {
       },
       ...{ cast: [1, 0.8 + 0.2 * random(), 0.7 + 0.3 * random()], noiseSigma: 3, table: { L: 40, a: 5, b: 10 }, seed },
     };
-    const shot = photographPicture({ width: grey.width, height: grey.height, data: painted }, widthPx / pxPerMm, camera);
-    // A lens that is a little out of focus, up to 0.15 mm, and JPEG of quality 75.
-    const blurMm = 0.15 * random();
-    const raw = sharp(Buffer.from(shot.data), { raw: { width: shot.width, height: shot.height, channels: 3 } });
-    const jpeg = await (blurMm * photoPxPerMm > 0.3 ? raw.blur(blurMm * photoPxPerMm) : raw).jpeg({ quality: 75 }).toBuffer();
-    const photo = { width: shot.width, height: shot.height, data: new Uint8Array(await sharp(jpeg).raw().toBuffer()) };
+    const photo = await photoTaken(picture, painted, { camera, blurMm: 0.15 * random() });
     const began = performance.now();
     const checked = checkPhoto(photo, plan);
     times.push(performance.now() - began);
@@ -142,9 +125,9 @@ for (const drawing of drawings) {
     }
     judged += 1;
     fits.push(checked.fitMm);
-    const truth = pictureInPhoto({ widthMm: widthPx / pxPerMm, heightMm: grey.height / pxPerMm }, camera);
-    const theirs = await registeredByOpenCv({ width: grey.width, height: grey.height, data: plan.expected }, photo);
-    off.push({ ours: offMm(checked.toPhoto, truth, grey), theirs: theirs && offMm(theirs, truth, grey) });
+    const truth = pictureInPhoto({ widthMm: picture.width / drawnPxPerMm, heightMm: picture.height / drawnPxPerMm }, camera);
+    const theirs = await registeredByOpenCv({ width: picture.width, height: picture.height, data: plan.expected }, photo);
+    off.push({ ours: offMm(checked.toPhoto, truth, picture), theirs: theirs && offMm(theirs, truth, picture) });
     if ((off.at(-1)?.ours ?? 0) > mostOffMm) console.log(`${name} ${seed}: lined up ${off.at(-1)?.ours.toFixed(2)} mm off`);
     for (const fault of planted) {
       const own = tally.get(fault.band ? 'missing band' : fault.kind);

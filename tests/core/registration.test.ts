@@ -1,30 +1,11 @@
-import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { registeredByOpenCv } from '../../scripts/bench-against/open-cv-registration';
 import type { Camera } from '#core/camera/photograph';
 import { photographPicture, pictureInPhoto } from '#core/camera/photograph-picture';
 import { type Homography, mapPlace } from '#core/check/projective';
 import { registerPhoto } from '#core/check/register-photo';
-import { findLines } from '#core/picture/lines';
-import { findRegions } from '#core/picture/regions';
+import { drawingToColour } from '../drawing-to-colour';
 import { colouredWithFaults } from '../planted-faults';
-
-const pxPerMm = 10;
-
-/** A coloured picture of the demo, and its lines. */
-async function coloured(name: string) {
-  const { data, info } = await sharp(`demo/line-images/${name}.svg`, { density: 150 })
-    .resize({ width: 640 })
-    .flatten({ background: '#ffffff' })
-    .greyscale()
-    .raw()
-    .toBuffer({ resolveWithObject: true });
-  const { width, height } = info;
-  const lines = findLines({ width, height, data: new Uint8Array(data), pxPerMm });
-  const { labels, count } = findRegions(lines);
-  const { plan, painted } = colouredWithFaults({ width, height, pxPerMm, labels, lines: lines.data, count }, ['white', 'streak'], 4);
-  return { width, height, lines, expected: plan.expected, painted };
-}
 
 describe('a photo is lined up as a general vision library lines it up', () => {
   // The library: ORB features and RANSAC of OpenCV (@techstark/opencv-js). More photos: npm run eval:check.
@@ -32,7 +13,12 @@ describe('a photo is lined up as a general vision library lines it up', () => {
     ['badger-pilot', 4, 30],
     ['lantern-watch', 12, 250],
   ] as const)('%s, leaning by %d degrees', async (name, leanDeg, leanToDeg) => {
-    const { width, height, lines, expected, painted } = await coloured(name);
+    const picture = await drawingToColour(`demo/line-images/${name}.svg`);
+    const { width, height, pxPerMm } = picture;
+    const {
+      plan: { lines, expected },
+      painted,
+    } = colouredWithFaults(picture, ['white', 'streak'], 4);
     const camera: Camera = {
       ...{ pxPerMm: 12, leanDeg, leanToDeg, turnDeg: -8, fallOff: 0.2, cast: [1, 0.9, 0.8], noiseSigma: 3 },
       ...{ table: { L: 40, a: 5, b: 10 }, seed: 8 },

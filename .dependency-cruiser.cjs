@@ -51,7 +51,7 @@ const coreRooms = {
   card: ['cutting', 'make', 'outline', 'passes', 'raster', 'sharing', 'spread', 'technique'],
   layout: ['card', 'colour', 'light', 'make', 'outline', 'raster', 'scene', 'sharing', 'spread', 'technique'],
   assembly: ['card', 'layout', 'make', 'outline', 'technique'],
-  check: ['raster', 'sharing'],
+  check: ['outline', 'photo', 'raster', 'sharing'],
   sharing: ['colour'],
   make: ['bytes'],
   markers: ['colour', 'make', 'sharing'],

@@ -32,7 +32,19 @@ const ownDrawings = ['badger-pilot', 'gas-balloon', 'parcel-and-cloud', 'bunting
 const others = positionals.filter((own) => own.endsWith('.svg'));
 const drawings = others.length > 0 ? others : ownDrawings;
 const coloursOf = wish.plain ? madeUpColours : recipeColours(demoRack().markers);
-const kinds: Plantable[] = ['white', 'uncoloured', 'overLine', 'wrongSide', 'flat', 'missing band', 'otherHue', 'streak', 'hardStep'];
+const kinds: Plantable[] = [
+  'white',
+  'uncoloured',
+  'overLine',
+  'wrongSide',
+  'flat',
+  'missing band',
+  'otherHue',
+  'unequal',
+  'notParted',
+  'streak',
+  'hardStep',
+];
 const photoPxPerMm = 12;
 
 /** Farther than this from where it truly lies a photo is not lined up. */

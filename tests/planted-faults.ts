@@ -107,8 +107,9 @@ export function colouredWithFaults(
   const random = seeded(seed);
   const { ramps, bandsAt, darkness: planned, bands, laid } = coloursOf(picture, random);
   const darkness = laid?.darkness ?? planned;
+  const tones = ramps.map((_, label) => laid?.tones[label] ?? 1);
   const toned = (label: number, ramp: readonly Rgb[]) =>
-    ramp.map((rgb) => (inkAt(rgb) < 1 ? rgb : (rgb.map((level) => Math.min(255, level * (laid?.tones[label] ?? 1))) as unknown as Rgb)));
+    ramp.map((rgb) => (inkAt(rgb) < 1 ? rgb : (rgb.map((level) => Math.min(255, level * tones[label]!)) as unknown as Rgb)));
   const paint = (rampOfLabel: (label: number) => readonly Rgb[], darknessAt: (pixel: number, label: number) => number) => {
     const rgb = new Uint8Array(3 * width * height).fill(255);
     for (let pixel = 0; pixel < labels.length; pixel++) {
@@ -140,6 +141,16 @@ export function colouredWithFaults(
   const stripes = new Map<number, readonly Rgb[]>();
   const discs: { x: number; y: number; radius: number; rgb: readonly number[] | null; only: (label: number) => boolean }[] = [];
   const placeOf = (pixel: number) => ({ xMm: (pixel % width) / pxPerMm, yMm: Math.floor(pixel / width) / pxPerMm });
+  /** Areas that lie along another's lines. */
+  const besideOf = (label: number): number[] => {
+    const counts = new Map<number, number>();
+    for (const pixel of inner[label]!)
+      for (const step of [1, -1, width, -width].map((way) => Math.round(1.4 * pxPerMm) * way)) {
+        const other = labels[pixel + step] ?? 0;
+        if (other > 0 && other !== label) counts.set(other, (counts.get(other) ?? 0) + 1);
+      }
+    return [...counts].filter(([, count]) => count > 5 * pxPerMm).map(([other]) => other);
+  };
   for (const kind of kinds) {
     const hasDarkest = (one: number) =>
       inner[one]!.filter((pixel) => bands[pixel] === bandsAt[one]!.length).length > leastBandMm2 * pxPerMm ** 2;
@@ -168,12 +179,12 @@ export function colouredWithFaults(
       // Just over the line of the area: on the paper outside, or in a neighbour of quite another hue that has no fault of its own.
       const isOtherInk = (other: number) => bandsAt[other]!.every((t) => apart(mixed(ramps[other]!, t), mixed(ramp, 0.6)) > 28);
       const takes = (other: number) => other === 0 || (other !== label && free.includes(other) && isOtherInk(other));
+      // The first place beyond the line, however wide that is.
       const over = own.flatMap((pixel) =>
-        [1.2, 1.8].flatMap((mm) => {
-          const far = Math.round(mm * pxPerMm);
-          return [far, -far, far * width, -far * width]
-            .map((step) => pixel + step)
-            .filter((one) => one >= 0 && one < labels.length && takes(labels[one]!) && !lines[one]);
+        [1, -1, width, -width].flatMap((way) => {
+          const beyond = [1.2, 1.8, 2.4, 3.2].map((mm) => pixel + Math.round(mm * pxPerMm) * way);
+          const one = beyond.find((place) => labels[place] !== undefined && labels[place] !== label && !lines[place]);
+          return one !== undefined && takes(labels[one]!) ? [one] : [];
         }),
       );
       const inside = over.filter((one) => labels[one]! > 0);
@@ -202,7 +213,20 @@ export function colouredWithFaults(
       fault.band = steps.length;
       as.set(label, { darkness: (pixel) => Math.min(steps.at(-2)! + 0.05, darkness[pixel]!) });
     } else if (kind === 'flat') as.set(label, { darkness: () => 0.45 });
-    else if (kind === 'otherHue') as.set(label, { ramp: turned(ramp) });
+    else if (kind === 'unequal') {
+      // Of three or more in one ladder one is laid with more ink.
+      if (large.filter((one) => ramps[one] === ramp).length < 3) continue;
+      as.set(label, { ramp: ramp.map((rgb) => rgb.map((level) => 0.8 * level) as unknown as Rgb) });
+    } else if (kind === 'notParted') {
+      const other = besideOf(label).find(
+        (one) => free.includes(one) && ramps[one]!.length === ramp.length && apart(mixed(ramps[one]!, 0.5), mixed(ramp, 0.5)) > 24,
+      );
+      if (other === undefined) continue;
+      free.splice(free.indexOf(other), 1);
+      fault.labels.push(other);
+      as.set(label, { ramp: ramps[other]! });
+      tones[label] = tones[other]!;
+    } else if (kind === 'otherHue') as.set(label, { ramp: turned(ramp) });
     else if (kind === 'streak') {
       // A second coat here and there: each is darker by some 6 L*.
       const coat = ramp.map((rgb) => rgb.map((level) => 0.86 * level) as unknown as Rgb);

@@ -35,11 +35,19 @@ export const recipeColours =
   ({ width, height, pxPerMm, labels, count }: Coloured, random: () => number): Colours => {
     const sizes = new Float64Array(count + 1);
     for (const label of labels) sizes[label]! += 1;
+    // Several areas are of one element, and share its ladder: about four of a size.
+    const ladders = new Map<number, Rgb[][]>();
     const ramps = Array.from({ length: count + 1 }, (_, label): Rgb[] => {
       if (label === 0 || random() < 1 / 8) return [white];
+      const areaMm2 = sizes[label]! / pxPerMm ** 2;
+      const known = ladders.get(rungsForArea(areaMm2)) ?? [];
+      ladders.set(rungsForArea(areaMm2), known);
+      if (known.length > 0 && random() < 3 / 4) return known[Math.floor(random() * known.length)]!;
       for (let tries = 0; tries < 8; tries++) {
-        const ladder = ladderByLot(rack, sizes[label]! / pxPerMm ** 2, random);
-        if (ladder) return ladder;
+        const ladder = ladderByLot(rack, areaMm2, random);
+        if (!ladder) continue;
+        known.push(ladder);
+        return ladder;
       }
       return [white];
     });

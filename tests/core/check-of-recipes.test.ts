@@ -4,6 +4,7 @@ import type { Camera } from '#core/camera/photograph';
 import { pictureInPhoto } from '#core/camera/photograph-picture';
 import { checkPhoto } from '#core/check/check-photo';
 import { mapPlace } from '#core/check/projective';
+import { runsWithin } from '#core/outline/pixels-within';
 import { drawingToColour, drawnPxPerMm, leftHalf, photoTaken } from '../drawing-to-colour';
 import { colouredWithFaults, isAbout, type Plantable } from '../planted-faults';
 import { recipeColours } from '../recipe-colours';
@@ -45,6 +46,29 @@ describe('a picture that is coloured by a recipe of the rack, by a hand that ble
     const missed = planted.filter((fault) => !checked.findings.some((finding) => isAbout(finding, fault)));
     const falsely = checked.findings.filter((finding) => !planted.some((fault) => isAbout(finding, fault)));
     expect({ missed, falsely }).toEqual({ missed: [], falsely: [] });
+  });
+
+  it('on a table whose grain runs dark all round the sheet it is found by itself', async () => {
+    const picture = await drawingToColour(foreign('1F9F8'));
+    const { plan, painted } = colouredWithFaults(picture, [], 3, coloursOf);
+    const own: Camera = { ...camera(3), table: { L: 55, a: 12, b: 25 } };
+    const shot = await photoTaken(picture, painted, { camera: own });
+    const [widthMm, heightMm] = [picture.width / drawnPxPerMm, picture.height / drawnPxPerMm];
+    const toPhoto = pictureInPhoto({ widthMm, heightMm }, own);
+    // The sheet has 12 mm of paper about the picture.
+    const sheet = [toPhoto(-12, -12), toPhoto(widthMm + 12, -12), toPhoto(widthMm + 12, heightMm + 12), toPhoto(-12, heightMm + 12)];
+    const onSheet = new Uint8Array(shot.width * shot.height);
+    runsWithin({ leftMm: 0, topMm: 0, width: shot.width, height: shot.height, pxPerMm: 1 }, [sheet], (from, to) =>
+      onSheet.fill(1, from, to),
+    );
+    // Dark veins of 1 mm, 4 mm apart, that wind a little.
+    const data = Uint8Array.from(shot.data);
+    for (let pixel = 0; pixel < onSheet.length; pixel++) {
+      const [x, y] = [pixel % shot.width, Math.floor(pixel / shot.width)];
+      if (!onSheet[pixel] && (y + 14 * Math.sin(x / 90)) % 48 < 12) data.fill(35, 3 * pixel, 3 * pixel + 3);
+    }
+    const checked = checkPhoto({ ...shot, data }, plan);
+    expect(checked).toMatchObject({ findings: [] });
   });
 
   it('half of a butterfly is not taken for a whole one', async () => {

@@ -1,3 +1,5 @@
+import { runsWithin } from '#core/outline/pixels-within';
+import { findSheet } from '#core/photo/find-sheet';
 import { chamferDistance, chamferUnitsPerPx } from '#core/raster/distance';
 import type { BinaryImage } from '#core/raster/image';
 import { thin } from '#core/raster/skeleton';
@@ -83,4 +85,18 @@ export function distanceAt({ width, height, distance }: Places, x: number, y: nu
     (b - a) * (1 - dy) + (d - c) * dy,
     (c - a) * (1 - dx) + (d - b) * dx,
   ];
+}
+
+/**
+ * Those lines that lie on the sheet of paper that an image shows on a darker ground: the grain of a table is no line of a drawing. All, where no such sheet is seen.
+ * @param image what the lines were found in, of their size.
+ */
+export function linesOnSheet(lines: BinaryImage, image: Channel): BinaryImage {
+  const { width, height } = image;
+  const corners = findSheet({ width, height, data: Uint8Array.from(image.data, (level) => Math.round(level)) });
+  if (!corners) return lines;
+  const onSheet = new Uint8Array(lines.data.length);
+  const outline = corners.map(([u, v]) => [u * width, v * height] as const);
+  runsWithin({ leftMm: 0, topMm: 0, width, height, pxPerMm: 1 }, [outline], (from, to) => onSheet.set(lines.data.subarray(from, to), from));
+  return { width, height, data: onSheet };
 }

@@ -1,6 +1,6 @@
 import { seeded } from '#core/sharing/seeded';
 import { lightestChannel, smallerChannel } from './dark-lines';
-import { distanceAt, halfWidthShare, linesOf, middleOf, type Places, placesOf, sidesOf, spreadOf } from './line-places';
+import { distanceAt, halfWidthShare, linesOf, linesOnSheet, middleOf, type Places, placesOf, sidesOf, spreadOf } from './line-places';
 import { type Homography, mapOfFour, mapPlace, solveSquare } from './projective';
 
 /** Longer sides on which lines are looked for. */
@@ -226,7 +226,7 @@ export function registerPhoto(
   const seenSmall = smallerChannel(lightestChannel(photo), photoPx);
   const planSmall = smallerChannel({ ...lines, data: Float32Array.from(lines.data, (own) => (own ? 0 : 255)) }, planPx);
   const halfWidth = halfWidthShare(planSmall);
-  const [seenLines, planLines] = [linesOf(seenSmall, halfWidth), linesOf(planSmall, halfWidth)];
+  const [seenLines, planLines] = [linesOnSheet(linesOf(seenSmall, halfWidth), seenSmall), linesOf(planSmall, halfWidth)];
   const [seen, plan] = [placesOf(seenLines), placesOf(planLines)];
   if (seen.places.length < 200 || plan.places.length < 200) return null;
   const far = farShare * Math.max(seen.width, seen.height);

@@ -9,6 +9,7 @@ import { PageOfKept } from '#islands/shared/page-of-kept.tsx';
 import { ReadingNotice } from '#islands/shared/reading-notice.tsx';
 import { jsonPost, problemToShow } from '#islands/shared/server-calls.ts';
 import { Button, buttonLook } from '#ui/controls/button.tsx';
+import { DropBox } from '#ui/controls/drop-box.tsx';
 import { FileButton } from '#ui/controls/file-button.tsx';
 import { asPage } from '#ui/words/error-boundary.tsx';
 import { ProblemNotice, ProgressNotice } from '#ui/words/notice.tsx';
@@ -96,16 +97,7 @@ function BringInScreenWhole() {
       <main className="space-y-5" data-bringing={state.at}>
         {problem && <ProblemNotice problem={problem} />}
         {(state.at === 'nothing' || state.at === 'sending') && (
-          <section
-            aria-label="The file"
-            className="grid min-h-72 place-items-center border-4 border-dashed border-edge bg-bench p-6 text-center"
-            onDragOver={(event) => event.preventDefault()}
-            onDrop={(event) => {
-              event.preventDefault();
-              const [file] = event.dataTransfer.files;
-              if (file) void bring(file);
-            }}
-          >
+          <DropBox label="The file" className="grid min-h-72 place-items-center text-center" onFiles={([file]) => file && void bring(file)}>
             {state.at === 'sending' ? (
               <ReadingNotice reading={{ words: `Looking at ${state.name}`, share: state.share }} onStop={stopSending} />
             ) : (
@@ -121,7 +113,7 @@ function BringInScreenWhole() {
                 />
               </div>
             )}
-          </section>
+          </DropBox>
         )}
         {(state.at === 'looked' || state.at === 'taking') && (
           <LookedAt

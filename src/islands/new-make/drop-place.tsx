@@ -1,5 +1,6 @@
 import { ImageUp } from 'lucide-react';
-import { type DragEvent, useEffect, useEffectEvent, useState } from 'react';
+import { useEffect, useEffectEvent } from 'react';
+import { DropBox } from '#ui/controls/drop-box.tsx';
 import type { OriginalAnswer } from '#model/api/originals';
 import type { Preparation } from '#model/preparation';
 import type { Layered } from './layered';
@@ -29,7 +30,6 @@ type DropProps = {
 
 /** Where a line image is dropped, pasted, chosen or photographed, and then shown. */
 export function DropPlace({ brought, isReading, sheet, rulerEnds, words, onEnds, take }: DropProps) {
-  const [over, setOver] = useState(false);
   const takePasted = useEffectEvent((event: ClipboardEvent) => {
     const file = [...(event.clipboardData?.files ?? [])][0];
     if (!file) return;
@@ -41,21 +41,12 @@ export function DropPlace({ brought, isReading, sheet, rulerEnds, words, onEnds,
     window.addEventListener('paste', onPaste);
     return () => window.removeEventListener('paste', onPaste);
   }, []);
-  const onDrop = (event: DragEvent) => {
-    event.preventDefault();
-    setOver(false);
-    void take(event.dataTransfer.files[0]);
-  };
   return (
-    <section
-      aria-label="Line image"
-      onDragOver={(event) => {
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={onDrop}
-      className={`grid min-h-96 place-items-center border-4 border-dashed p-6 ${over ? 'border-accent bg-paper' : 'border-edge bg-bench'} ${brought ? 'bg-paper' : ''}`}
+    <DropBox
+      label="Line image"
+      className="grid min-h-96 place-items-center"
+      isTaken={brought !== null}
+      onFiles={([file]) => void take(file)}
     >
       {brought ? (
         <figure className="w-full max-w-md">
@@ -89,7 +80,7 @@ export function DropPlace({ brought, isReading, sheet, rulerEnds, words, onEnds,
           </div>
         </div>
       )}
-    </section>
+    </DropBox>
   );
 }
 

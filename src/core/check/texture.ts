@@ -18,7 +18,7 @@ const leastMm2 = 10;
 /** A step between bands is hard where it is so steep, in L* over `acrossMm`, and so many times as steep as planned, ... */
 const [hardL, hardTimes, acrossMm] = [5, 2, 0.5] as const;
 /** ... over so much of the border; a hand lays it no farther from where it was planned than this, in mm. */
-const [hardShare, besideBorderMm] = [0.5, 0.75] as const;
+const [hardShare, hardShareOfRough, besideBorderMm] = [0.5, 0.4, 0.75] as const;
 
 /** How far a value stands out of a row of five that are `step` apart: their fourth difference, which a slope and a bend leave none of. */
 function outOfRow(values: Float32Array, at: number, step: number): number {
@@ -136,7 +136,9 @@ export function textureFindings(
     const spread = streakinessL(plan, pixels, { expected, seen });
     const hard = hardSteps(plan, borders, isOf, { expected, seen });
     // Streaks along a border look like a hard step there, and go on away from it.
-    const isHard = hard.share > hardShare && streakinessL(plan, awayFrom(plan, pixels, borders), { expected, seen }) <= streakL;
+    // What is rough anyway, and nowhere but there, is a hard step sooner.
+    const least = spread > streakL ? hardShareOfRough : hardShare;
+    const isHard = hard.share > least && streakinessL(plan, awayFrom(plan, pixels, borders), { expected, seen }) <= streakL;
     if (isHard) findings.push(findingAt(plan, 'hardStep', [label], hard.pixels, hard.share));
     else if (spread > streakL) findings.push(findingAt(plan, 'streak', [label], pixels, spread / (2 * streakL)));
   }
